@@ -1,0 +1,64 @@
+import { DocumentError, formatPath } from '../model/documentError.js';
+import { errorAt, type Problem } from '../model/problem.js';
+import type { Project, Sequence } from '../model/project.js';
+import { compileClips, compileEvent, compileSequence, type CompileContext } from '../take/compile.js';
+
+/** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
+export function checkProject(project: Project): Problem[] {
+  const problems: Problem[] = [
+    ...repeatedIds('events', project.events),
+    ...repeatedIds('actors', project.actors),
+    ...repeatedIds('assets', project.assets),
+    ...repeatedIds('sequences', project.sequences),
+  ];
+  const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));
+  project.actors.forEach((actor, i) => {
+    if (!pictures.has(actor.picture)) problems.push(errorAt(`actors[${i}].picture`, `expected a picture asset of the project, found "${actor.picture}"`));
+  });
+  const context = compileContext(project);
+  project.sequences.forEach((sequence, i) => {
+    problems.push(...checkSequence(sequence, i, context));
+  });
+  return problems;
+}
+
+export function compileContext(project: Pick<Project, 'events' | 'assets'>): CompileContext {
+  return {
+    events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
+    clips: compileClips(project.assets, ['assets']),
+  };
+}
+
+function checkSequence(sequence: Sequence, index: number, context: CompileContext): Problem[] {
+  try {
+    compileSequence(sequence, ['sequences', index], context);
+  } catch (error) {
+    if (!(error instanceof DocumentError)) throw error;
+    return [errorAt(error.path, error.expected)];
+  }
+  return doubledSounds(sequence, index);
+}
+
+/** Two sounds from one pool at one instant are nearly always a slip: they only get louder. */
+function doubledSounds(sequence: Sequence, index: number): Problem[] {
+  const seen = new Map<string, string>();
+  return sequence.effects.flatMap((effect, i): Problem[] => {
+    if (effect.kind !== 'sound' || effect.muted) return [];
+    const key = JSON.stringify([effect.clips, effect.anchor, effect.delay]);
+    const first = seen.get(key);
+    seen.set(key, effect.id);
+    if (first === undefined) return [];
+    return [{ severity: 'warning', path: formatPath(['sequences', index, 'effects', i]), message: `plays the same pool at the same instant as "${first}"` }];
+  });
+}
+
+function repeatedIds(collection: string, entries: readonly { id: string }[]): Problem[] {
+  const seen = new Set<string>();
+  return entries.flatMap(({ id }, i) => {
+    if (!seen.has(id)) {
+      seen.add(id);
+      return [];
+    }
+    return [errorAt(`${collection}[${i}].id`, `expected an id of its own, "${id}" is taken`)];
+  });
+}

@@ -1,0 +1,45 @@
+import { isRecord } from '../take/documentReader.js';
+import { findJsonFault } from '../model/jsonFault.js';
+import { errorAt, problemsOf, type Problem } from '../model/problem.js';
+import { effectLimit, projectSchema, type Project } from '../model/project.js';
+import { checkProject } from './checkProject.js';
+
+/** A project when it can be used, and whatever is to be said about it. */
+export interface ReadResult {
+  readonly project?: Project;
+  readonly problems: readonly Problem[];
+}
+
+/** Reads a project file's text. Never throws: what is wrong is told as problems, and then there is no project. */
+export function readProjectText(text: string): ReadResult {
+  let json: unknown;
+  try {
+    json = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    const fault = findJsonFault(text);
+    const place = fault ? ` at line ${fault.line}, column ${fault.column}` : '';
+    return { problems: [errorAt(fault?.path ?? '(document)', `${fault?.expected ?? 'expected JSON'}${place}`)] };
+  }
+  return readProject(json);
+}
+
+/** Reads a project from any JSON value. */
+export function readProject(json: unknown): ReadResult {
+  const tooLarge = refuseTooLarge(json);
+  if (tooLarge) return { problems: [tooLarge] };
+  const parsed = projectSchema().safeParse(json);
+  if (!parsed.success) return { problems: problemsOf(parsed.error) };
+  const project = parsed.data as Project;
+  const problems = checkProject(project);
+  return problems.some((problem) => problem.severity === 'error') ? { problems } : { project, problems };
+}
+
+/** Counted before anything else, because validating a hundred thousand effects one by one helps nobody. */
+function refuseTooLarge(json: unknown): Problem | undefined {
+  if (!isRecord(json) || !Array.isArray(json['sequences'])) return undefined;
+  for (const [i, sequence] of json['sequences'].entries()) {
+    const count: number = isRecord(sequence) && Array.isArray(sequence['effects']) ? sequence['effects'].length : 0;
+    if (count > effectLimit) return errorAt(`sequences[${i}].effects`, `expected at most ${effectLimit} effects, found ${count}`);
+  }
+  return undefined;
+}

@@ -1,0 +1,29 @@
+import * as z from 'zod';
+import { lazySchema } from '../model/field.js';
+import { burstSchema } from './burst.js';
+import { flashSchema } from './flash.js';
+import { hitStopSchema } from './hitStop.js';
+import { shakeSchema } from './shake.js';
+import { soundSchema } from './sound.js';
+
+/** Any effect as documents hold it. */
+export const effectSchema = /* @__PURE__ */ lazySchema(() =>
+  z.discriminatedUnion('kind', [flashSchema(), burstSchema(), hitStopSchema(), shakeSchema(), soundSchema()]),
+);
+
+export type Effect = z.infer<ReturnType<typeof effectSchema>>;
+export type EffectName = Effect['kind'];
+
+/** The schema of one kind, for the inspector. */
+export const effectSchemaOf = {
+  flash: flashSchema,
+  burst: burstSchema,
+  'hit-stop': hitStopSchema,
+  shake: shakeSchema,
+  sound: soundSchema,
+} as const;
+
+/** A new effect of a kind with every default filled in. A sound needs its first clip. */
+export function newEffect(kind: EffectName, id: string, clip?: string): Effect {
+  return effectSchema().parse({ kind, id, ...(kind === 'sound' ? { clips: [clip] } : {}) });
+}

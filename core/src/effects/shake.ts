@@ -1,0 +1,73 @@
+import * as z from 'zod';
+import { hashText } from '../maths/hash.js';
+import { noise } from '../maths/noise.js';
+import { choiceField, directionField, envelopeField, lazySchema, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+
+const axes = ['both', 'line'] as const;
+const xChannel = hashText('shake.x');
+const yChannel = hashText('shake.y');
+const rollChannel = hashText('shake.roll');
+
+export const shakeSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('shake'),
+    ...commonFields({ clock: 'wall', duration: 0.25, durationAbout: 'Seconds until the view is still again.', on: 'target' }),
+    amplitude: valueField({ label: 'Amplitude', about: 'How far the view moves from rest at most, on each axis.', unit: 'px', min: 0, max: 400, default: 6 }),
+    roll: valueField({ label: 'Roll', about: 'How far the view turns at most.', unit: '°', min: 0, max: 45, default: 0 }),
+    frequency: valueField({ label: 'Frequency', about: 'Changes of direction per second, roughly.', unit: 'Hz', min: 0.1, max: 120, default: 24 }),
+    axis: choiceField('Axis', 'both: freely in the plane; line: only along the direction.', axes, 'both'),
+    direction: directionField('Direction', 'The line it keeps to when the axis is line.', { mode: 'along', angle: 0, spread: 0 }),
+    envelope: envelopeField('Envelope', 'The shake over its life.', [
+      { at: 0, value: 1, ease: 'ease-out' },
+      { at: 1, value: 0 },
+    ]),
+  }),
+);
+
+/** Moves the view by gradient noise: amplitude · strength · envelope(u) · noise(frequency · age). */
+export const shake: EffectKind = {
+  kind: 'shake',
+  family: 'view',
+  lengthField: 'duration',
+  channel: { label: 'shift', unit: 'px', signed: true },
+  compile(reader) {
+    const amplitude = reader.value('amplitude');
+    const roll = reader.value('roll');
+    const frequency = reader.value('frequency');
+    const axis = reader.choice('axis', axes);
+    const direction = reader.direction('direction');
+    const envelope = reader.envelope('envelope');
+    return {
+      envelope,
+      fire(draws, strength, duration) {
+        const reach = draws.number(amplitude) * strength;
+        const turn = draws.number(roll) * strength;
+        const rate = draws.number(frequency);
+        const seed = draws.key();
+        const radians = (draws.direction(direction, 0) * Math.PI) / 180;
+        const dx = Math.cos(radians);
+        const dy = Math.sin(radians);
+        // Half a cell in, because gradient noise is always 0 at whole numbers and a shake must be felt at once.
+        const shift = (channel: number, age: number): number =>
+          envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
+        return {
+          extent: duration,
+          channel: (age) => reach * shift(xChannel, age),
+          sample(age, frame) {
+            const x = reach * shift(xChannel, age);
+            if (axis === 'line') {
+              frame.view.x += x * dx;
+              frame.view.y += x * dy;
+            } else {
+              frame.view.x += x;
+              frame.view.y += reach * shift(yChannel, age);
+            }
+            frame.view.roll += turn * shift(rollChannel, age);
+          },
+        };
+      },
+    };
+  },
+};

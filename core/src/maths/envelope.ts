@@ -1,0 +1,43 @@
+import type { Fraction } from '../units.js';
+import type { Easing } from './easing.js';
+
+/** Compiled envelope: values at rising places over 0..1; the easing shapes the way from a point to the next. */
+export class Envelope {
+  constructor(
+    private readonly places: readonly Fraction[],
+    private readonly values: readonly number[],
+    private readonly easings: readonly Easing[],
+  ) {}
+
+  /** Value at `u`. Before the first point and after the last it holds their values. O(points), allocates nothing. */
+  at(u: Fraction): number {
+    const { places, values } = this;
+    const last = places.length - 1;
+    if (u <= places[0]) return values[0];
+    if (u >= places[last]) return values[last];
+    let i = 0;
+    while (places[i + 1] <= u) i++;
+    const x = (u - places[i]) / (places[i + 1] - places[i]);
+    return values[i] + (values[i + 1] - values[i]) * this.easings[i](x);
+  }
+
+  /** The whole envelope as a look-up table, for use per particle. */
+  table(): Float32Array {
+    return tabulate((u) => this.at(u));
+  }
+}
+
+/** Cells of a look-up table: 256 keep the error of a smooth curve below what 8-bit output can show. */
+export const tableCells = 256;
+
+/** Tabulates `curve` at the 257 places i / 256, to be read per particle by `readTable`. */
+export function tabulate(curve: (u: Fraction) => number): Float32Array {
+  return Float32Array.from({ length: tableCells + 1 }, (_, i) => curve(i / tableCells));
+}
+
+/** Linear interpolation in a table made by `tabulate`; `u` in [0, 1]. */
+export function readTable(table: Float32Array, u: Fraction): number {
+  const x = u * tableCells;
+  const i = x | 0;
+  return i >= tableCells ? table[tableCells] : table[i] + (table[i + 1] - table[i]) * (x - i);
+}

@@ -1,0 +1,36 @@
+import type { Fraction } from '../units.js';
+import type { Rgba } from './colour.js';
+import type { Easing } from './easing.js';
+import { tabulate } from './envelope.js';
+import { fromOklab, mixOklab, type Oklab } from './oklab.js';
+
+/** Compiled gradient: colours at rising places over 0..1, mixed in OKLab. */
+export class Gradient {
+  constructor(
+    private readonly places: readonly Fraction[],
+    private readonly colours: readonly Oklab[],
+    private readonly easings: readonly Easing[],
+  ) {}
+
+  /** Encoded sRGB colour at `u`. Allocates: tabulate it for use per particle. */
+  at(u: Fraction): Rgba {
+    const { places, colours } = this;
+    const last = places.length - 1;
+    if (u <= places[0]) return fromOklab(colours[0]);
+    if (u >= places[last]) return fromOklab(colours[last]);
+    let i = 0;
+    while (places[i + 1] <= u) i++;
+    const x = (u - places[i]) / (places[i + 1] - places[i]);
+    return fromOklab(mixOklab(colours[i], colours[i + 1], this.easings[i](x)));
+  }
+
+  /** The four channels as look-up tables. */
+  tables(): { r: Float32Array; g: Float32Array; b: Float32Array; a: Float32Array } {
+    return {
+      r: tabulate((u) => this.at(u).r),
+      g: tabulate((u) => this.at(u).g),
+      b: tabulate((u) => this.at(u).b),
+      a: tabulate((u) => this.at(u).a),
+    };
+  }
+}

@@ -1,0 +1,57 @@
+import { EasingError, type Easing } from './easing.js';
+
+const stopPattern = /^([-+]?[\d.]+(?:e[-+]?\d+)?)((?:\s+[-+]?[\d.]+%){0,2})$|^((?:[-+]?[\d.]+%\s+){1,2})([-+]?[\d.]+(?:e[-+]?\d+)?)$/i;
+
+/** Reads the inside of `linear(…)`: outputs with up to two input percentages each (CSS Easing Level 2, 2.2). */
+export function parseLinear(inside: string, whole: string): Easing {
+  const inputs: (number | undefined)[] = [];
+  const outputs: number[] = [];
+  for (const part of inside.split(',')) {
+    const match = stopPattern.exec(part.trim());
+    const output = Number(match?.[1] ?? match?.[4]);
+    if (!match || !Number.isFinite(output)) {
+      throw new EasingError(`expected numbers with optional percentages inside linear(), found "${whole}"`);
+    }
+    const percentages = (match[2] ?? match[3] ?? '').trim().split(/\s+/).filter(Boolean);
+    for (const percentage of percentages.length ? percentages : [undefined]) {
+      inputs.push(percentage === undefined ? undefined : parseFloat(percentage) / 100);
+      outputs.push(output);
+    }
+  }
+  if (outputs.length < 2) throw new EasingError(`linear() needs at least two stops, found "${whole}"`);
+  return piecewise(placeStops(inputs), outputs);
+}
+
+/** Fills in missing inputs as the standard says: ends at 0 and 1, never decreasing, gaps spread evenly. */
+function placeStops(inputs: (number | undefined)[]): number[] {
+  const last = inputs.length - 1;
+  inputs[0] ??= 0;
+  inputs[last] ??= 1;
+  let largest = -Infinity;
+  for (let i = 0; i <= last; i++) {
+    const input = inputs[i];
+    if (input !== undefined) inputs[i] = largest = Math.max(largest, input);
+  }
+  const placed = inputs.slice() as number[];
+  for (let i = 1; i < last; i++) {
+    if (inputs[i] !== undefined) continue;
+    let next = i;
+    while (inputs[next] === undefined) next++;
+    const from = placed[i - 1];
+    const step = ((inputs[next] as number) - from) / (next - i + 1);
+    for (let j = i; j < next; j++) placed[j] = inputs[j] = from + step * (j - i + 1);
+  }
+  return placed;
+}
+
+function piecewise(inputs: readonly number[], outputs: readonly number[]): Easing {
+  const last = inputs.length - 1;
+  return (x) => {
+    let right = 1;
+    while (right < last && inputs[right] <= x) right++;
+    const left = right - 1;
+    const width = inputs[right] - inputs[left];
+    if (width === 0) return x < inputs[right] ? outputs[left] : outputs[right];
+    return outputs[left] + ((x - inputs[left]) / width) * (outputs[right] - outputs[left]);
+  };
+}

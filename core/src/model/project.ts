@@ -1,0 +1,119 @@
+import * as z from 'zod';
+import { identifier } from '../effects/common.js';
+import { effectSchema, type Effect } from '../effects/schemas.js';
+import { lazySchema } from './field.js';
+
+/** Rises when a document of an older format would be misread. */
+export const projectFormat = 1;
+
+/** More effects in one sequence than anybody can look at, yet few enough to check at once. */
+export const effectLimit = 1000;
+
+const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80));
+const fieldName = /* @__PURE__ */ lazySchema(() =>
+  z.string().regex(/^[a-zA-Z][a-zA-Z0-9]{0,39}$/, 'expected letters and digits, starting with a letter'),
+);
+
+/** One field of an event's payload. */
+export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
+  const common = { name: fieldName(), label: label() };
+  return z.discriminatedUnion('type', [
+    z.strictObject({ type: z.literal('number'), ...common, min: z.number(), max: z.number(), step: z.number().positive().default(1), default: z.number() }),
+    z.strictObject({ type: z.literal('direction'), ...common, default: z.number().min(-360).max(360) }),
+    z.strictObject({ type: z.literal('kind'), ...common, options: z.array(z.string().min(1).max(40)).min(1).max(32), default: z.string() }),
+    z.strictObject({ type: z.literal('flag'), ...common, default: z.boolean() }),
+    z.strictObject({ type: z.literal('text'), ...common, default: z.string().max(200) }),
+  ]);
+});
+export type PayloadField = z.infer<ReturnType<typeof payloadFieldSchema>>;
+
+export const eventSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32) }).superRefine((event, context) => {
+    event.fields.forEach((field, i) => {
+      const place = ['fields', i];
+      if (event.fields.findIndex((other) => other.name === field.name) !== i) {
+        context.addIssue({ code: 'custom', path: [...place, 'name'], message: `expected a name of its own, "${field.name}" is taken` });
+      }
+      if (field.type === 'number' && !(field.min < field.max && field.min <= field.default && field.default <= field.max)) {
+        context.addIssue({ code: 'custom', path: [...place, 'default'], message: 'expected min < max and a default between them' });
+      }
+      if (field.type === 'kind' && !field.options.includes(field.default)) {
+        context.addIssue({ code: 'custom', path: [...place, 'default'], message: `expected one of ${field.options.join(', ')}` });
+      }
+    });
+  }),
+);
+export type EventType = z.infer<ReturnType<typeof eventSchema>>;
+
+export const actorSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    role: z.enum(['source', 'target', 'bystander']).describe('Where it stands on the stage.'),
+    picture: identifier().describe('A picture asset.'),
+    width: z.number().min(1).max(2000).describe('px at zoom 1'),
+    height: z.number().min(1).max(2000).describe('px at zoom 1'),
+  }),
+);
+export type Actor = z.infer<ReturnType<typeof actorSchema>>;
+
+/** A relative path of plain names: it can never leave the folder it is resolved in. */
+const assetFile = /* @__PURE__ */ lazySchema(() =>
+  z.string().max(200).regex(/^(?:[A-Za-z0-9_-][A-Za-z0-9._-]*\/)*[A-Za-z0-9_-][A-Za-z0-9._-]*$/, 'expected a relative path of plain names, such as "sounds/crack.wav"'),
+);
+
+export const assetSchema = /* @__PURE__ */ lazySchema(() => {
+  const common = {
+    id: identifier(),
+    label: label(),
+    file: assetFile(),
+    sha256: z.string().regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits').describe('Of the file’s bytes; what the store finds it by.'),
+    tags: z.array(z.string().min(1).max(40)).max(32).default([]),
+  };
+  return z.discriminatedUnion('type', [
+    z.strictObject({ type: z.literal('sound'), ...common, duration: z.number().min(0).max(600).describe('seconds'), peaks: z.array(z.number().min(0).max(1)).max(512).default([]) }),
+    z.strictObject({ type: z.literal('picture'), ...common }),
+  ]);
+});
+export type Asset = z.infer<ReturnType<typeof assetSchema>>;
+
+export const sequenceSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    event: identifier().describe('The event whose payload drives it.'),
+    note: z.string().max(2000).default(''),
+    effects: z.array(effectSchema()).max(effectLimit),
+  }),
+);
+/** Effects are named rather than inferred through the list, to keep the compiler's errors readable. */
+export type Sequence = Omit<z.infer<ReturnType<typeof sequenceSchema>>, 'effects'> & { effects: Effect[] };
+
+/** How the receiving game measures; applied by the runtime at the very end. */
+export const conventionsSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    axis: z.enum(['down', 'up']).default('down').describe('Which way +y points.'),
+    angles: z.enum(['degrees', 'radians']).default('degrees'),
+    unitsPerPixel: z.number().positive().max(1000).default(1).describe('World units for one px.'),
+    frameRate: z.number().int().min(1).max(1000).default(60).describe('Of baked tables.'),
+  }),
+);
+export type Conventions = z.infer<ReturnType<typeof conventionsSchema>>;
+
+/** What a project has besides its entities. */
+export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({ id: identifier(), label: label(), conventions: conventionsSchema().default(() => conventionsSchema().parse({})) }),
+);
+export type Settings = z.infer<ReturnType<typeof settingsSchema>>;
+
+export const projectSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    format: z.literal(projectFormat),
+    ...settingsSchema().shape,
+    events: z.array(eventSchema()).max(200),
+    actors: z.array(actorSchema()).max(100),
+    assets: z.array(assetSchema()).max(2000),
+    sequences: z.array(sequenceSchema()).max(1000),
+  }),
+);
+export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences'> & { sequences: Sequence[] };

@@ -1,0 +1,84 @@
+import type { ActorFrame, Frame } from '../contract.js';
+import { hexOf } from '../maths/colour.js';
+
+/** The columns of a baked table, in order. They only ever grow at the end. */
+export const bakedColumns = [
+  't',
+  ...actorColumns('target'),
+  ...actorColumns('source'),
+  'view.x',
+  'view.y',
+  'view.roll',
+  'view.zoom',
+  'rumble.low',
+  'rumble.high',
+  'particles',
+  'target.flashMode',
+  'source.flashMode',
+] as const;
+
+function actorColumns<P extends string>(party: P) {
+  return [
+    `${party}.x`,
+    `${party}.y`,
+    `${party}.rotation`,
+    `${party}.scaleX`,
+    `${party}.scaleY`,
+    `${party}.flash`,
+    `${party}.flashColour`,
+    `${party}.rate`,
+  ] as const;
+}
+
+export type BakedColumn = (typeof bakedColumns)[number];
+export type BakedRow = Record<BakedColumn, number | string>;
+
+/** One frame as a row of the baked table. */
+export function bakedRow(frame: Frame): BakedRow {
+  return {
+    t: frame.t,
+    ...actorCells('target', frame.target),
+    ...actorCells('source', frame.source),
+    'view.x': frame.view.x,
+    'view.y': frame.view.y,
+    'view.roll': frame.view.roll,
+    'view.zoom': frame.view.zoom,
+    'rumble.low': frame.rumble.low,
+    'rumble.high': frame.rumble.high,
+    particles: frame.particles.count,
+    'target.flashMode': frame.target.flashMode,
+    'source.flashMode': frame.source.flashMode,
+  } as BakedRow;
+}
+
+function actorCells(party: string, actor: ActorFrame): Record<string, number | string> {
+  return {
+    [`${party}.x`]: actor.x,
+    [`${party}.y`]: actor.y,
+    [`${party}.rotation`]: actor.rotation,
+    [`${party}.scaleX`]: actor.scaleX,
+    [`${party}.scaleY`]: actor.scaleY,
+    [`${party}.flash`]: actor.flash,
+    [`${party}.flashColour`]: hexOf(actor.flashColour),
+    [`${party}.rate`]: actor.rate,
+  };
+}
+
+/** One live particle as a record. */
+export type BakedParticle = Record<'x' | 'y' | 'size' | 'rotation' | 'r' | 'g' | 'b' | 'a' | 'picture' | 'blend', number>;
+
+/** The frame's live particles, at most `limit` of them. */
+export function bakedParticles({ particles }: Frame, limit = Infinity): BakedParticle[] {
+  return Array.from({ length: Math.min(limit, particles.count) }, (_, i) => ({
+    x: particles.x[i],
+    y: particles.y[i],
+    size: particles.size[i],
+    rotation: particles.rotation[i],
+    r: particles.r[i],
+    g: particles.g[i],
+    b: particles.b[i],
+    a: particles.a[i],
+    picture: particles.picture[i],
+    blend: particles.blend[i],
+  }));
+}

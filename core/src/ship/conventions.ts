@@ -1,0 +1,36 @@
+import type { ActorFrame, Frame } from '../contract.js';
+
+/** How the receiving game measures. */
+export interface FrameConventions {
+  readonly axis: 'down' | 'up';
+  readonly angles: 'degrees' | 'radians';
+  readonly unitsPerPixel: number;
+}
+
+/** Rewrites a frame from the engine's units (px, y down, degrees) into the game's, in place. */
+export function applyConventions(frame: Frame, conventions: FrameConventions): Frame {
+  const { axis, angles, unitsPerPixel: scale } = conventions;
+  if (axis === 'down' && angles === 'degrees' && scale === 1) return frame;
+  const yScale = axis === 'up' ? -scale : scale;
+  // Turning the y axis over turns every angle over with it.
+  const angleScale = (axis === 'up' ? -1 : 1) * (angles === 'radians' ? Math.PI / 180 : 1);
+  convertActor(frame.source, scale, yScale, angleScale);
+  convertActor(frame.target, scale, yScale, angleScale);
+  frame.view.x *= scale;
+  frame.view.y *= yScale;
+  frame.view.roll *= angleScale;
+  const { particles } = frame;
+  for (let i = 0; i < particles.count; i++) {
+    particles.x[i] *= scale;
+    particles.y[i] *= yScale;
+    particles.size[i] *= scale;
+    particles.rotation[i] *= angleScale;
+  }
+  return frame;
+}
+
+function convertActor(actor: ActorFrame, xScale: number, yScale: number, angleScale: number): void {
+  actor.x *= xScale;
+  actor.y *= yScale;
+  actor.rotation *= angleScale;
+}

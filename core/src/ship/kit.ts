@@ -1,0 +1,65 @@
+import * as z from 'zod';
+import type { Project } from '../model/project.js';
+import { assetSchema, conventionsSchema, eventSchema, projectFormat, sequenceSchema } from '../model/project.js';
+import { lazySchema } from '../model/field.js';
+import { identifier } from '../effects/common.js';
+import { kitReadme } from './kitReadme.js';
+import { makeVectors } from './vectors.js';
+
+/** Shape of kit.json. Field names are stable; `format` rises when they are not. */
+export const kitSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    format: z.literal(projectFormat),
+    generator: z.literal('undatio'),
+    id: identifier(),
+    label: z.string(),
+    conventions: conventionsSchema(),
+    events: z.array(eventSchema()),
+    assets: z.array(assetSchema()),
+    sequences: z.array(sequenceSchema()),
+  }),
+);
+export type KitDocument = z.infer<ReturnType<typeof kitSchema>>;
+
+/** A file of a kit: text of our own, or an asset to be copied in by whoever has its bytes. */
+export type KitEntry = { readonly path: string; readonly text: string } | { readonly path: string; readonly asset: string };
+
+/** kit.json of a project: its documents, with every file under assets/. */
+export function kitDocument(project: Project): KitDocument {
+  return {
+    format: projectFormat,
+    generator: 'undatio',
+    id: project.id,
+    label: project.label,
+    conventions: project.conventions,
+    events: project.events,
+    assets: project.assets.map((asset) => ({ ...asset, file: `assets/${asset.file}` })),
+    sequences: project.sequences,
+  };
+}
+
+/**
+ * Every file of a project's kit in the order of the archive, which depends on nothing but the project and the runtime.
+ * `runtime` holds the built runtime and its declarations.
+ */
+export function kitEntries(project: Project, runtime: { readonly script: string; readonly declarations: string }): KitEntry[] {
+  const document = kitDocument(project);
+  return [
+    { path: 'kit.json', text: toText(document) },
+    { path: 'kit.schema.json', text: toText(kitJsonSchema()) },
+    { path: 'undatio-runtime.js', text: runtime.script },
+    { path: 'undatio-runtime.d.ts', text: runtime.declarations },
+    { path: 'vectors.json', text: toText(makeVectors(project)) },
+    { path: 'README.md', text: kitReadme(project) },
+    ...document.assets.map((asset) => ({ path: asset.file, asset: asset.id })).sort((a, b) => (a.path < b.path ? -1 : 1)),
+  ];
+}
+
+/** JSON Schema 2020-12 of kit.json. */
+export function kitJsonSchema(): object {
+  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any' });
+}
+
+function toText(value: unknown): string {
+  return JSON.stringify(value, null, 1) + '\n';
+}

@@ -1,0 +1,28 @@
+import type { Project } from '../model/project.js';
+
+/** The README inside a kit. */
+export function kitReadme(project: Project): string {
+  const { axis, angles, unitsPerPixel } = project.conventions;
+  const rows = project.sequences.map((sequence) => `| ${sequence.id} | ${sequence.label} | ${sequence.event} |`);
+  const first = project.sequences[0]?.id ?? 'sequence';
+  return `# ${project.label}: feedback kit
+
+Timed feedback sequences with the engine that plays them. No dependencies; runs in browsers and Node.
+
+\`\`\`js
+import { openKit } from './undatio-runtime.js';
+
+const kit = openKit(await (await fetch('kit.json')).json()); // throws KitError with .path
+const take = kit.strike('${first}', {}, { seed: 7 });
+const frame = take.createFrame();
+take.sample(0.05, frame); // any time, any order
+\`\`\`
+
+Units: ${unitsPerPixel} per px, +y points ${axis}, angles in ${angles}, times in seconds from contact.
+\`vectors.json\` holds strikes with the frames they must give.
+
+| sequence | | event |
+|---|---|---|
+${rows.join('\n')}
+`;
+}

@@ -1,0 +1,137 @@
+import type { Payload, StrikeOptions } from '../contract.js';
+import type { ClockParty, Firing, TimeBend } from '../effects/effect.js';
+import { TimeWarp } from '../maths/timeWarp.js';
+import { DocumentError } from '../model/documentError.js';
+import type { Seconds } from '../units.js';
+import { show } from './documentReader.js';
+import { Draws, type Strike } from './draws.js';
+import type { CompiledEvent, PlacedEffect, SequencePlan } from './plan.js';
+import { EngineTake, type TimedFiring } from './take.js';
+
+const defaultPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 } };
+
+/**
+ * Resolves a strike: draws every choice once and places every firing in time.
+ * Throws DocumentError with the payload's path when a field is unknown or of the wrong type.
+ */
+export function strike(plan: SequencePlan, payload: Payload = {}, options: StrikeOptions = {}): EngineTake {
+  const seed = (options.seed ?? 1) >>> 0;
+  const values = completePayload(plan.event, payload);
+  const blowField = plan.event.fields.find((field) => field.type === 'direction');
+  const common: Strike = {
+    seed,
+    payload: values,
+    blow: blowField && Number(values[blowField.name]),
+    places: { ...defaultPlaces, ...options.places },
+  };
+  const firing = plan.effects.map((effect) => fireAll(effect, common, options.solo));
+  const bends = bendTime(firing);
+  const warps: Record<ClockParty, TimeWarp> = {
+    source: warpOf('source', bends),
+    target: warpOf('target', bends),
+    world: warpOf('world', bends),
+  };
+  return new EngineTake(plan.id, seed, warps, placeFirings(firing, bends, warps));
+}
+
+/** The payload with defaults filled in and every value checked against its field. */
+export function completePayload(event: CompiledEvent, payload: Payload): Record<string, number | string | boolean> {
+  const values: Record<string, number | string | boolean> = {};
+  for (const field of event.fields) values[field.name] = field.default;
+  for (const [name, value] of Object.entries(payload)) {
+    const field = event.fields.find((candidate) => candidate.name === name);
+    if (!field) {
+      throw new DocumentError(['payload', name], `expected a field of the event "${event.id}" (${event.fields.map((known) => known.name).join(', ')})`);
+    }
+    if (typeof value !== typeof field.default || (typeof value === 'number' && !Number.isFinite(value))) {
+      throw new DocumentError(['payload', name], `expected a ${typeof field.default}, found ${show(value)}`);
+    }
+    if (field.options && !field.options.includes(String(value))) {
+      throw new DocumentError(['payload', name], `expected one of ${field.options.join(', ')}, found ${show(value)}`);
+    }
+    values[name] = value;
+  }
+  return values;
+}
+
+/** An effect with everything drawn but not yet placed. */
+interface Fired {
+  readonly effect: PlacedEffect;
+  readonly delay: Seconds;
+  /** One entry per repeat; undefined where chance said no. */
+  readonly firings: readonly (Firing | undefined)[];
+  /** Seconds on its clock from its first start to its last end. */
+  readonly span: Seconds;
+}
+
+function fireAll(effect: PlacedEffect, common: Strike, solo: readonly string[] | undefined): Fired {
+  const silent = effect.muted || (solo !== undefined && !solo.includes(effect.id));
+  const first = new Draws(common, effect.hash, 0);
+  const delay = first.number(effect.delay);
+  const duration = Math.max(0, first.number(effect.duration));
+  const { count, every } = effect.repeat;
+  let span = 0;
+  const firings = Array.from({ length: count }, (_, i) => {
+    const draws = new Draws(common, effect.hash, i);
+    const firing = effect.plan.fire(draws, Math.max(0, draws.number(effect.strength)), duration);
+    span = Math.max(span, i * every + firing.extent);
+    return !silent && draws.chance('chance') < draws.number(effect.chance) ? firing : undefined;
+  });
+  return { effect, delay, firings, span };
+}
+
+/**
+ * Places what bends time. Its anchors are read on wall time alone: were they read on bent clocks, a hit-stop hung on an
+ * effect that it halts itself would have no start.
+ */
+function bendTime(fired: readonly Fired[]): TimeBend[] {
+  const starts = new Map<string, { start: Seconds; end: Seconds }>();
+  const bends: TimeBend[] = [];
+  for (const { effect, delay, firings, span } of fired) {
+    const start = anchorTime(effect, starts) + delay;
+    starts.set(effect.id, { start, end: start + span });
+    firings.forEach((firing, i) => {
+      if (firing?.warp) bends.push(firing.warp(start + i * effect.repeat.every));
+    });
+  }
+  return bends.sort((a, b) => a.window.start - b.window.start);
+}
+
+function anchorTime(effect: PlacedEffect, starts: ReadonlyMap<string, { start: Seconds; end: Seconds }>): Seconds {
+  if (effect.anchor.to === 'contact') return 0;
+  return starts.get(effect.anchor.effect)?.[effect.anchor.to] ?? 0;
+}
+
+function warpOf(party: ClockParty, bends: readonly TimeBend[]): TimeWarp {
+  return new TimeWarp(bends.filter((bend) => bend.parties.includes(party)).map((bend) => bend.window));
+}
+
+/** Gives every firing its start in wall time, on its own clock where it has one, and after the stops that hold it. */
+function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps: Readonly<Record<ClockParty, TimeWarp>>): TimedFiring[] {
+  const holds = bends.filter((bend) => bend.holdLater).map((bend) => bend.window);
+  const ends = new Map<string, { start: Seconds; end: Seconds }>();
+  const timed: TimedFiring[] = [];
+  for (const { effect, delay, firings, span } of fired) {
+    const bendsTime = effect.kind.family === 'time';
+    const nominal = anchorTime(effect, ends) + delay;
+    // Only what hangs on contact is held here; what hangs on an effect follows that effect.
+    const held = bendsTime || effect.anchor.to !== 'contact' ? 0 : heldBy(holds, nominal);
+    const start = nominal + held;
+    const warp = effect.clock === 'game' && !bendsTime ? warps[effect.kind.family === 'view' ? 'world' : effect.on] : undefined;
+    const wallAfter = (age: Seconds): Seconds => (warp ? warp.wallTime(warp.tau(start) + age) : start + age);
+    ends.set(effect.id, { start, end: Math.max(start, wallAfter(span)) });
+    firings.forEach((firing, i) => {
+      if (!firing) return;
+      const birth = i * effect.repeat.every;
+      const own = i === 0 ? start : Math.max(start, wallAfter(birth));
+      timed.push({ effect: effect.id, kind: effect.kind, firing, warp, start: own, end: Math.max(own, wallAfter(birth + firing.extent)) });
+    });
+  }
+  return timed;
+}
+
+function heldBy(holds: readonly { start: Seconds; end: Seconds }[], nominal: Seconds): Seconds {
+  let held = 0;
+  for (const hold of holds) if (nominal > hold.start) held += hold.end - hold.start;
+  return held;
+}

@@ -1,0 +1,64 @@
+import type { Frame, SignalCue, SoundCue, Take } from '../contract.js';
+import type { ClockParty, EffectKind, Firing } from '../effects/effect.js';
+import type { TimeWarp } from '../maths/timeWarp.js';
+import type { Seconds } from '../units.js';
+import { createFrame, resetFrame } from './frame.js';
+
+/** A firing with its place in wall time. */
+export interface TimedFiring {
+  readonly effect: string;
+  readonly kind: EffectKind;
+  readonly firing: Firing;
+  /** The game clock its age is read from; absent on the wall clock. */
+  readonly warp: TimeWarp | undefined;
+  readonly start: Seconds;
+  readonly end: Seconds;
+}
+
+/** Age of a firing on its own clock at wall time `t`. */
+export function ageOf(timed: TimedFiring, t: Seconds): Seconds {
+  return timed.warp ? timed.warp.tau(t) - timed.warp.tau(timed.start) : t - timed.start;
+}
+
+/** The engine's Take: all choices made, any instant to be had at the same cost. */
+export class EngineTake implements Take {
+  readonly duration: Seconds;
+  readonly start: Seconds;
+  readonly sounds: readonly SoundCue[];
+  readonly signals: readonly SignalCue[] = [];
+  private readonly drawn: readonly TimedFiring[];
+
+  constructor(
+    readonly sequence: string,
+    readonly seed: number,
+    readonly warps: Readonly<Record<ClockParty, TimeWarp>>,
+    readonly firings: readonly TimedFiring[],
+  ) {
+    this.duration = firings.reduce((latest, timed) => Math.max(latest, timed.end), 0);
+    this.start = firings.reduce((earliest, timed) => Math.min(earliest, timed.start), 0);
+    this.drawn = firings.filter((timed) => timed.firing.sample !== undefined);
+    this.sounds = firings
+      .flatMap(({ effect, firing, start }) => {
+        const cue = firing.sound?.(start);
+        return cue ? [{ effect, ...cue }] : [];
+      })
+      .sort((a, b) => a.start - b.start);
+  }
+
+  createFrame(): Frame {
+    return createFrame(this.firings.reduce((sum, { firing }) => sum + (firing.particleLimit ?? 0), 0));
+  }
+
+  sample(t: Seconds, frame: Frame): Frame {
+    resetFrame(frame, t);
+    frame.source.rate = this.warps.source.rate(t);
+    frame.target.rate = this.warps.target.rate(t);
+    for (let i = 0; i < this.drawn.length; i++) {
+      const timed = this.drawn[i];
+      if (t < timed.start || t >= timed.end) continue;
+      const age = ageOf(timed, t);
+      if (age < timed.firing.extent) timed.firing.sample?.(age, frame);
+    }
+    return frame;
+  }
+}

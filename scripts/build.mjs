@@ -1,0 +1,82 @@
+// Builds the parts named as arguments, or all of them in order: core, server, yard, studio, tests.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync, cpSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+function run(command, args, folder = root) {
+  const { status } = spawnSync(command, args, { cwd: folder, stdio: 'inherit', env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+const bin = (name) => join(root, 'node_modules', '.bin', name);
+
+/** The engine, and the runtime that ships in kits: one file and its declarations, made from the same sources. */
+async function core() {
+  run(bin('tsc'), ['-b', 'core']);
+  const kit = join(root, 'core/dist/kit');
+  mkdirSync(kit, { recursive: true });
+  await build({
+    entryPoints: [join(root, 'core/dist/runtime.js')],
+    outfile: join(kit, 'undatio-runtime.js'),
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    target: 'es2022',
+    legalComments: 'none',
+    banner: { js: '/* undatio runtime, MIT licence */' },
+  });
+  const declarations = ['contract', 'ship/kitError'].map((name) => readFileSync(join(root, `core/dist/${name}.d.ts`), 'utf8'));
+  const openKit = readFileSync(join(root, 'core/dist/runtime.d.ts'), 'utf8').match(/\/\*\*\n \* Opens[\s\S]*?openKit\([^)]*\): Kit;\n/);
+  if (!openKit) throw new Error('core/dist/runtime.d.ts declares no openKit');
+  writeFileSync(join(kit, 'undatio-runtime.d.ts'), [...declarations, openKit[0]].join('\n'));
+}
+
+function server() {
+  run(bin('tsc'), ['-b', 'server']);
+}
+
+/** The yard reads the runtime from beside it, the very file that ships, rather than from a bundle of its own. */
+async function yard() {
+  run(bin('tsc'), ['-b', 'yard']);
+  const out = join(root, 'yard/dist/site');
+  rmSync(out, { recursive: true, force: true });
+  mkdirSync(out, { recursive: true });
+  await build({
+    entryPoints: [join(root, 'yard/src/main.ts')],
+    outfile: join(out, 'yard.js'),
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    target: 'es2022',
+    plugins: [
+      {
+        name: 'shipped-runtime',
+        setup: ({ onResolve }) => onResolve({ filter: /^@undatio\/core\/runtime$/ }, () => ({ path: './undatio-runtime.js', external: true })),
+      },
+    ],
+  });
+  cpSync(join(root, 'yard/public'), out, { recursive: true });
+  cpSync(join(root, 'core/dist/kit/undatio-runtime.js'), join(out, 'undatio-runtime.js'));
+}
+
+function studio() {
+  run(bin('ng'), ['build'], join(root, 'studio'));
+}
+
+function tests() {
+  run(bin('tsc'), ['-b', 'e2e', 'bench']);
+}
+
+const parts = { core, server, yard, studio, tests };
+const wanted = process.argv.slice(2);
+for (const name of wanted.length ? wanted : Object.keys(parts)) {
+  if (!parts[name]) {
+    console.error(`build: expected one of ${Object.keys(parts).join(', ')}, found "${name}"`);
+    process.exit(2);
+  }
+  await parts[name]();
+}
