@@ -27,7 +27,6 @@ export function readOut(take: EngineTake): Readouts {
   const first = Math.min(...seen.map((timed) => timed.start));
   const last = Math.max(...seen.map((timed) => timed.end));
   let peakShift = 0;
-  let hitStopTotal = 0;
   let peakFlash = 0;
   let peakParticles = 0;
   const steps = Math.ceil((Math.min(take.duration, take.start + scanLimit) - take.start) / step);
@@ -36,8 +35,9 @@ export function readOut(take: EngineTake): Readouts {
     peakShift = Math.max(peakShift, Math.hypot(frame.view.x, frame.view.y));
     peakFlash = Math.max(peakFlash, frame.target.flash);
     peakParticles = Math.max(peakParticles, frame.particles.count);
-    if (frame.target.rate === 0) hitStopTotal += step;
   }
+  // All that the target's clock has lost by the end; only hit-stop takes anything from it.
+  const hitStopTotal = take.duration - take.warps.target.tau(take.duration);
   const voices = take.firings.filter(({ kind }) => kind.family === 'ear');
   const peakVoices = voices.reduce((most, { start }) => Math.max(most, voices.filter((other) => other.start <= start && start < other.end).length), 0);
   return { visibleTime: seen.length ? last - first : 0, peakShift, hitStopTotal, peakFlash, peakParticles, peakVoices };

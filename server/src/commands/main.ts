@@ -1,0 +1,59 @@
+import { Command, CommanderError } from 'commander';
+import { StoreError } from '../store/storeError.js';
+import { bake } from './bake.js';
+import { check } from './check.js';
+import { exportKit } from './export.js';
+import { ProblemsFound, UsageError } from './projectArgument.js';
+import { serve } from './serve.js';
+
+const projectHelp = 'path of a project file (*.undatio.json), "demo", or "saved:ID" for what the studio has stored';
+
+function program(finish: (code: number) => void): Command {
+  const undatio = new Command('undatio').description('Timed feedback sequences for combat events.').exitOverride();
+  undatio
+    .command('serve')
+    .description('run the server alone; HOST, PORT and UNDATIO_DATA say where')
+    .action(async () => finish(await serve()));
+  undatio
+    .command('export')
+    .description('write the kit')
+    .argument('<PROJECT>', projectHelp)
+    .requiredOption('--out <FILE.zip|DIR>', 'where to write it')
+    .action(exportKit);
+  undatio
+    .command('check')
+    .description('tell the problems; exit 1 if any is an error')
+    .argument('<PROJECT>', projectHelp)
+    .option('--json', 'as JSON')
+    .action(check);
+  undatio
+    .command('bake')
+    .description('sample one take to a table')
+    .argument('<PROJECT>', projectHelp)
+    .requiredOption('--sequence <NAME>', 'the sequence to strike')
+    .option('--payload <JSON>', 'the event’s payload; fields left out take their defaults')
+    .option('--seed <N>', 'fixes every random draw (default 1)')
+    .option('--fps <N>', 'frames per second (default: the project’s)')
+    .option('--times <t1,t2,…>', 'these instants instead, in seconds from contact')
+    .option('--format <csv|json>', 'json adds the particles', 'csv')
+    .option('--out <FILE>', 'a file instead of standard output')
+    .action(bake);
+  return undatio;
+}
+
+/** Runs one command line and returns its exit code: 0 done, 1 problems found, 2 bad usage or unreadable input. */
+export async function main(args: readonly string[]): Promise<number> {
+  let code = 0;
+  try {
+    await program((result) => (code = result)).parseAsync(args, { from: 'user' });
+  } catch (error) {
+    if (error instanceof ProblemsFound) return 1;
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof UsageError || error instanceof StoreError || (error as NodeJS.ErrnoException).syscall) {
+      console.error(`undatio: ${(error as Error).message}`);
+      return 2;
+    }
+    throw error;
+  }
+  return code;
+}

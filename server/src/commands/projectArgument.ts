@@ -1,0 +1,44 @@
+import { dataFolder, paths } from '../paths.js';
+import { readProjectFile, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
+import { readSavedProject } from '../savedProject.js';
+import { AssetStore } from '../store/assetStore.js';
+import { DocumentStore } from '../store/documentStore.js';
+
+/** Bad usage or unreadable input: one line, exit code 2. */
+export class UsageError extends Error {}
+
+/** Problems in the project: already listed line by line, exit code 1. */
+export class ProblemsFound extends Error {}
+
+const savedPrefix = 'saved:';
+
+/** Reads PROJECT: the path of a project file, `demo`, or `saved:ID` for what the studio has stored. */
+export async function readProjectArgument(argument: string): Promise<ProjectFileResult> {
+  if (argument.startsWith(savedPrefix)) return readSaved(argument.slice(savedPrefix.length));
+  const file = argument === 'demo' ? paths.demoProject : argument;
+  try {
+    return await readProjectFile(file);
+  } catch (error) {
+    throw new UsageError(`cannot read ${file}: ${(error as Error).message}`);
+  }
+}
+
+async function readSaved(id: string): Promise<ProjectFileResult> {
+  const documents = await DocumentStore.open(dataFolder());
+  try {
+    const result = await readSavedProject(documents, await AssetStore.open(dataFolder()), id);
+    if (!result) throw new UsageError(`there is no saved project "${id}" in ${dataFolder()}`);
+    return result;
+  } finally {
+    await documents.close();
+  }
+}
+
+/** The project, or every error on standard error and ProblemsFound. */
+export async function usableProject(argument: string): Promise<ProjectSource> {
+  const { source, problems } = await readProjectArgument(argument);
+  const errors = problems.filter((problem) => problem.severity === 'error');
+  for (const { path, message } of errors) console.error(`error: ${path}: ${message}`);
+  if (!source || errors.length > 0) throw new ProblemsFound();
+  return source;
+}

@@ -1,0 +1,136 @@
+import * as z from 'zod';
+import { actorSchema, assetSchema, eventSchema, projectSchema, sequenceSchema, settingsSchema } from '@undatio/core';
+
+type Json = Readonly<Record<string, unknown>>;
+
+const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional().describe('Each bad field with what was expected there.'),
+});
+
+const kitContentsSchema = z.object({
+  problems: z.array(z.object({ severity: z.enum(['error', 'warning']), path: z.string(), message: z.string() })),
+  files: z.array(z.object({ path: z.string(), size: z.int() })),
+  size: z.int().describe('Bytes of the archive; 0 when it cannot be made.'),
+});
+
+const entitySchemas = { settings: settingsSchema, events: eventSchema, actors: actorSchema, assets: assetSchema, sequences: sequenceSchema };
+
+function jsonSchema(schema: z.ZodType): Json {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' });
+  return rest;
+}
+
+const reference = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
+const json = (schema: Json, description: string, headers?: Json): Json => ({ description, content: { 'application/json': { schema } }, ...(headers && { headers }) });
+const problem = (description: string): Json => ({ description, content: { 'application/problem+json': { schema: reference('Problem') } } });
+const pathParameter = (name: string): Json => ({ name, in: 'path', required: true, schema: { type: 'string' } });
+const header = (name: string, description: string): Json => ({ name, in: 'header', required: false, description, schema: { type: 'string' } });
+const etag: Json = { ETag: { description: 'The state’s entity tag.', schema: { type: 'string' } } };
+
+function entityPaths(collection: string): [string, Json] {
+  const schema = reference(collection);
+  const operations = {
+    parameters: [pathParameter('project'), pathParameter('id')],
+    get: {
+      operationId: `get-${collection}`,
+      responses: { 200: json(schema, 'The entity.', etag), 304: { description: 'Unchanged.' }, 404: problem('No such entity.') },
+    },
+    put: {
+      operationId: `put-${collection}`,
+      parameters: [header('If-Match', 'The entity tag of the state to replace.'), header('If-None-Match', '* to create.')],
+      requestBody: { required: true, content: { 'application/json': { schema } } },
+      responses: {
+        200: json(schema, 'Stored.', etag),
+        201: json(schema, 'Created.', etag),
+        400: problem('Not JSON.'),
+        412: problem('Changed elsewhere; `current` holds the stored state.'),
+        413: problem('Too large.'),
+        422: problem('Not usable; each place is named.'),
+        428: problem('No precondition.'),
+        503: problem('The database cannot be written.'),
+      },
+    },
+    ...(collection !== 'settings' && {
+      delete: {
+        operationId: `delete-${collection}`,
+        parameters: [header('If-Match', 'The entity tag of the state to delete.')],
+        responses: { 204: { description: 'Deleted.' }, 409: problem('Still in use.'), 412: problem('Changed elsewhere.'), 428: problem('No precondition.') },
+      },
+    }),
+  };
+  return [`/api/projects/{project}/${collection}/{id}`, operations];
+}
+
+let made: Json | undefined;
+
+/** OpenAPI 3.1 of the whole API, from the schemas that check it. */
+export function openApiDocument(): Json {
+  return (made ??= {
+    openapi: '3.1.0',
+    info: { title: 'Undatio', version: '0.1.0', license: { name: 'MIT', identifier: 'MIT' } },
+    paths: {
+      '/api/health': { get: { operationId: 'health', responses: { 200: json({ type: 'object', properties: { status: { const: 'ok' } } }, 'It answers.') } } },
+      '/api/openapi.json': { get: { operationId: 'openapi', responses: { 200: json({ type: 'object' }, 'This document.') } } },
+      '/api/projects': {
+        get: { operationId: 'list-projects', responses: { 200: json({ type: 'array', items: reference('settings') }, 'Every project’s settings.') } },
+        post: {
+          operationId: 'add-project',
+          requestBody: { required: true, content: { 'application/json': { schema: reference('Project') } } },
+          responses: { 201: json(reference('Project'), 'Stored.'), 400: problem('Not JSON.'), 409: problem('Its id is taken.'), 413: problem('Too large.'), 422: problem('Not usable.') },
+        },
+      },
+      '/api/projects/{project}': {
+        parameters: [pathParameter('project')],
+        get: { operationId: 'get-project', responses: { 200: json(reference('Project'), 'The project as a file holds it.'), 404: problem('No such project.') } },
+      },
+      '/api/projects/{project}/entities': {
+        parameters: [pathParameter('project')],
+        get: {
+          operationId: 'list-entities',
+          responses: {
+            200: json(
+              {
+                type: 'array',
+                items: {
+                  type: 'object',
+                  required: ['collection', 'id', 'etag', 'document'],
+                  properties: { collection: { enum: Object.keys(entitySchemas) }, id: { type: 'string' }, etag: { type: 'string' }, document: { type: 'object' } },
+                },
+              },
+              'Every entity with its entity tag.',
+            ),
+            404: problem('No such project.'),
+          },
+        },
+      },
+      '/api/projects/{project}/kit/contents': {
+        parameters: [pathParameter('project')],
+        get: { operationId: 'kit-contents', responses: { 200: json(reference('KitContents'), 'What the kit will contain, problems first.'), 404: problem('No such project.') } },
+      },
+      '/api/projects/{project}/kit': {
+        parameters: [pathParameter('project')],
+        get: {
+          operationId: 'kit',
+          responses: { 200: { description: 'The kit.', content: { 'application/zip': {} } }, 404: problem('No such project.'), 422: problem('It cannot be shipped.') },
+        },
+      },
+      '/api/projects/{project}/assets/{id}/content': {
+        parameters: [pathParameter('project'), pathParameter('id')],
+        get: { operationId: 'asset-content', responses: { 200: { description: 'The bytes.', content: { '*/*': {} } }, 404: problem('No such asset, or its file is missing.') } },
+      },
+      ...Object.fromEntries(Object.keys(entitySchemas).map(entityPaths)),
+    },
+    components: {
+      schemas: {
+        Problem: jsonSchema(problemSchema),
+        KitContents: jsonSchema(kitContentsSchema),
+        Project: jsonSchema(projectSchema()),
+        ...Object.fromEntries(Object.entries(entitySchemas).map(([name, schema]) => [name, jsonSchema(schema())])),
+      },
+    },
+  });
+}

@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { readProjectText, type Problem, type Project } from '@undatio/core';
+
+/** A project with a way to its assets' bytes. */
+export interface ProjectSource {
+  readonly project: Project;
+  /** The asset's bytes, or undefined when the file is missing. */
+  assetBytes(id: string): Promise<Uint8Array | undefined>;
+}
+
+export interface ProjectFileResult {
+  readonly source?: ProjectSource;
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * Reads a project file and looks for its assets beside it. Throws the file system's error when the file itself
+ * cannot be read; everything else is told as problems.
+ */
+export async function readProjectFile(file: string): Promise<ProjectFileResult> {
+  const { project, problems } = readProjectText(await readFile(file, 'utf8'));
+  if (!project) return { problems };
+  const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
+    const asset = project.assets.find((candidate) => candidate.id === id);
+    if (!asset) return undefined;
+    try {
+      return await readFile(join(dirname(file), asset.file));
+    } catch (error) {
+      if (['ENOENT', 'EISDIR', 'ENOTDIR'].includes((error as NodeJS.ErrnoException).code ?? '')) return undefined;
+      throw error;
+    }
+  };
+  const missing = await assetProblems(project, assetBytes);
+  return { source: { project, assetBytes }, problems: [...problems, ...missing] };
+}
+
+/** Assets whose bytes are missing (an error) or other than the project says (a warning). */
+export async function assetProblems(project: Project, assetBytes: (id: string) => Promise<Uint8Array | undefined>): Promise<Problem[]> {
+  const problems: Problem[] = [];
+  for (const [i, asset] of project.assets.entries()) {
+    const bytes = await assetBytes(asset.id);
+    if (!bytes) {
+      const users = project.sequences.filter((sequence) => sequence.effects.some((effect) => effect.kind === 'sound' && effect.clips.includes(asset.id))).map(({ id }) => id);
+      const used = users.length ? `; used by ${users.join(', ')}` : '';
+      problems.push({ severity: 'error', path: `assets[${i}].file`, message: `expected the file "${asset.file}", it is missing${used}` });
+    } else if (createHash('sha256').update(bytes).digest('hex') !== asset.sha256) {
+      problems.push({ severity: 'warning', path: `assets[${i}].sha256`, message: `expected the digest of "${asset.file}"; the file has changed since` });
+    }
+  }
+  return problems;
+}

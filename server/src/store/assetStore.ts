@@ -1,0 +1,36 @@
+import { createHash } from 'node:crypto';
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+
+const digestPattern = /^[0-9a-f]{64}$/;
+
+/** Asset bytes, kept by the SHA-256 of their contents: no name from outside ever becomes a path. */
+export class AssetStore {
+  private constructor(private readonly folder: string) {}
+
+  static async open(dataFolder: string): Promise<AssetStore> {
+    const folder = join(dataFolder, 'assets');
+    await mkdir(folder, { recursive: true });
+    return new AssetStore(folder);
+  }
+
+  /** The bytes whose digest is `sha256`, or undefined when they are not here. */
+  async read(sha256: string): Promise<Uint8Array | undefined> {
+    if (!digestPattern.test(sha256)) return undefined;
+    try {
+      return await readFile(join(this.folder, sha256));
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT') return undefined;
+      throw error;
+    }
+  }
+
+  /** Keeps `bytes` and returns their digest. Written beside and renamed, so that a cut never leaves half a file. */
+  async write(bytes: Uint8Array): Promise<string> {
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const part = join(this.folder, `${sha256}.${process.pid}.part`);
+    await writeFile(part, bytes);
+    await rename(part, join(this.folder, sha256));
+    return sha256;
+  }
+}
