@@ -23,3 +23,4 @@ export { compileSequence, type CompileContext } from './take/compile.js';
 export type { SequencePlan } from './take/plan.js';
 export { completePayload, strike } from './take/strike.js';
 export { ageOf, type EngineTake, type TimedFiring } from './take/take.js';
+export { mapValue, tidy, toMode, valueMode, valueSpan, type NumberValue, type ValueMode } from './model/valueEdits.js';

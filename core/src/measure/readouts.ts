@@ -23,7 +23,7 @@ const scanLimit: Seconds = 10;
 /** Measures a take by looking at it every 1/240 s. */
 export function readOut(take: EngineTake): Readouts {
   const frame = take.createFrame();
-  const seen = take.firings.filter(({ kind }) => kind.family !== 'ear' && kind.family !== 'time');
+  const seen = take.active.filter(({ kind }) => kind.family !== 'ear' && kind.family !== 'time');
   const first = Math.min(...seen.map((timed) => timed.start));
   const last = Math.max(...seen.map((timed) => timed.end));
   let peakShift = 0;
@@ -38,7 +38,7 @@ export function readOut(take: EngineTake): Readouts {
   }
   // All that the target's clock has lost by the end; only hit-stop takes anything from it.
   const hitStopTotal = take.duration - take.warps.target.tau(take.duration);
-  const voices = take.firings.filter(({ kind }) => kind.family === 'ear');
+  const voices = take.active.filter(({ kind }) => kind.family === 'ear');
   const peakVoices = voices.reduce((most, { start }) => Math.max(most, voices.filter((other) => other.start <= start && start < other.end).length), 0);
   return { visibleTime: seen.length ? last - first : 0, peakShift, hitStopTotal, peakFlash, peakParticles, peakVoices };
 }

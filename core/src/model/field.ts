@@ -59,7 +59,7 @@ export function numberValue(min: number, max: number) {
       out: z.tuple([bounded(min, max), bounded(min, max)]),
       ease: easeSchema.optional(),
     }),
-  ]);
+  ], { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` });
 }
 
 export function valueField({ label, about, unit, min, max, default: fallback }: ValueOptions) {
@@ -78,7 +78,7 @@ export const hexColour = z.string().regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 
 export const colourValue = z.union([
   hexColour,
   z.strictObject({ by: driveName, of: z.record(z.string(), hexColour), otherwise: hexColour }),
-]);
+], { error: 'expected a colour "#rrggbb" or { by, of, otherwise }' });
 
 export function colourField(label: string, about: string, fallback: string) {
   return colourValue.default(fallback).describe(about).register(fieldRegistry, { label, about, control: 'colour' });

@@ -36,8 +36,9 @@ function flatten(issue: z.core.$ZodIssue, prefix: readonly PropertyKey[]): Flat[
     const branches = issue.errors.map((branch) => branch.flatMap((inner) => flatten(inner, path)));
     const deepest = branches.reduce((best, branch) => (depth(branch) > depth(best) ? branch : best));
     if (depth(deepest) > path.length) return deepest;
-    const expected = new Set(branches.flat().map((flat) => flat.message.replace(/^expected /, '').replace(/, received.*$/, '')));
-    return [{ path, message: `expected ${[...expected].join(', or ')}` }];
+    // A branch that took the value's type and objected to its size has more to say than the union.
+    const typed = issue.errors.findIndex((branch) => branch.every((inner) => inner.code !== 'invalid_type'));
+    if (typed >= 0) return branches[typed];
   }
   if (issue.code === 'unrecognized_keys') {
     return issue.keys.map((key) => ({ path: [...path, key], message: 'expected no such field here' }));

@@ -33,7 +33,7 @@ export function kitDocument(project: Project): KitDocument {
     label: project.label,
     conventions: project.conventions,
     events: project.events,
-    assets: project.assets.map((asset) => ({ ...asset, file: `assets/${asset.file}` })),
+    assets: project.assets.map((asset) => ({ ...asset, file: asset.file.startsWith('assets/') ? asset.file : `assets/${asset.file}` })),
     sequences: project.sequences,
   };
 }

@@ -31,7 +31,7 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     target: warpOf('target', bends),
     world: warpOf('world', bends),
   };
-  return new EngineTake(plan.id, seed, warps, placeFirings(firing, bends, warps));
+  return new EngineTake(plan.id, seed, warps, bends, placeFirings(firing, bends, warps));
 }
 
 /** The payload with defaults filled in and every value checked against its field. */
@@ -60,6 +60,8 @@ interface Fired {
   readonly delay: Seconds;
   /** One entry per repeat; undefined where chance said no. */
   readonly firings: readonly (Firing | undefined)[];
+  /** Muted, or not among the soloed: placed and drawn on its lane, but neither seen nor heard. */
+  readonly silent: boolean;
   /** Seconds on its clock from its first start to its last end. */
   readonly span: Seconds;
 }
@@ -75,9 +77,9 @@ function fireAll(effect: PlacedEffect, common: Strike, solo: readonly string[] |
     const draws = new Draws(common, effect.hash, i);
     const firing = effect.plan.fire(draws, Math.max(0, draws.number(effect.strength)), duration);
     span = Math.max(span, i * every + firing.extent);
-    return !silent && draws.chance('chance') < draws.number(effect.chance) ? firing : undefined;
+    return draws.chance('chance') < draws.number(effect.chance) ? firing : undefined;
   });
-  return { effect, delay, firings, span };
+  return { effect, delay, firings, silent, span };
 }
 
 /**
@@ -87,11 +89,11 @@ function fireAll(effect: PlacedEffect, common: Strike, solo: readonly string[] |
 function bendTime(fired: readonly Fired[]): TimeBend[] {
   const starts = new Map<string, { start: Seconds; end: Seconds }>();
   const bends: TimeBend[] = [];
-  for (const { effect, delay, firings, span } of fired) {
+  for (const { effect, delay, firings, silent, span } of fired) {
     const start = anchorTime(effect, starts) + delay;
     starts.set(effect.id, { start, end: start + span });
     firings.forEach((firing, i) => {
-      if (firing?.warp) bends.push(firing.warp(start + i * effect.repeat.every));
+      if (firing?.warp && !silent) bends.push(firing.warp(start + i * effect.repeat.every));
     });
   }
   return bends.sort((a, b) => a.window.start - b.window.start);
@@ -111,7 +113,7 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
   const holds = bends.filter((bend) => bend.holdLater).map((bend) => bend.window);
   const ends = new Map<string, { start: Seconds; end: Seconds }>();
   const timed: TimedFiring[] = [];
-  for (const { effect, delay, firings, span } of fired) {
+  for (const { effect, delay, firings, silent, span } of fired) {
     const bendsTime = effect.kind.family === 'time';
     const nominal = anchorTime(effect, ends) + delay;
     // Only what hangs on contact is held here; what hangs on an effect follows that effect.
@@ -124,7 +126,7 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
       if (!firing) return;
       const birth = i * effect.repeat.every;
       const own = i === 0 ? start : Math.max(start, wallAfter(birth));
-      timed.push({ effect: effect.id, kind: effect.kind, firing, warp, start: own, end: Math.max(own, wallAfter(birth + firing.extent)) });
+      timed.push({ effect: effect.id, kind: effect.kind, firing, silent, warp, start: own, end: Math.max(own, wallAfter(birth + firing.extent)) });
     });
   }
   return timed;

@@ -1,5 +1,5 @@
 import type { Frame, SignalCue, SoundCue, Take } from '../contract.js';
-import type { ClockParty, EffectKind, Firing } from '../effects/effect.js';
+import type { ClockParty, EffectKind, Firing, TimeBend } from '../effects/effect.js';
 import type { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import { createFrame, resetFrame } from './frame.js';
@@ -9,6 +9,8 @@ export interface TimedFiring {
   readonly effect: string;
   readonly kind: EffectKind;
   readonly firing: Firing;
+  /** Neither seen nor heard, only drawn on its lane. */
+  readonly silent: boolean;
   /** The game clock its age is read from; absent on the wall clock. */
   readonly warp: TimeWarp | undefined;
   readonly start: Seconds;
@@ -26,18 +28,23 @@ export class EngineTake implements Take {
   readonly start: Seconds;
   readonly sounds: readonly SoundCue[];
   readonly signals: readonly SignalCue[] = [];
+  /** Firings that are seen, heard or felt. */
+  readonly active: readonly TimedFiring[];
   private readonly drawn: readonly TimedFiring[];
 
   constructor(
     readonly sequence: string,
     readonly seed: number,
     readonly warps: Readonly<Record<ClockParty, TimeWarp>>,
+    /** What halts or slows which clocks, by start. */
+    readonly bends: readonly TimeBend[],
     readonly firings: readonly TimedFiring[],
   ) {
-    this.duration = firings.reduce((latest, timed) => Math.max(latest, timed.end), 0);
-    this.start = firings.reduce((earliest, timed) => Math.min(earliest, timed.start), 0);
-    this.drawn = firings.filter((timed) => timed.firing.sample !== undefined);
-    this.sounds = firings
+    this.active = firings.filter((timed) => !timed.silent);
+    this.duration = this.active.reduce((latest, timed) => Math.max(latest, timed.end), 0);
+    this.start = this.active.reduce((earliest, timed) => Math.min(earliest, timed.start), 0);
+    this.drawn = this.active.filter((timed) => timed.firing.sample !== undefined);
+    this.sounds = this.active
       .flatMap(({ effect, firing, start }) => {
         const cue = firing.sound?.(start);
         return cue ? [{ effect, ...cue }] : [];
@@ -46,7 +53,7 @@ export class EngineTake implements Take {
   }
 
   createFrame(): Frame {
-    return createFrame(this.firings.reduce((sum, { firing }) => sum + (firing.particleLimit ?? 0), 0));
+    return createFrame(this.drawn.reduce((sum, { firing }) => sum + (firing.particleLimit ?? 0), 0));
   }
 
   sample(t: Seconds, frame: Frame): Frame {

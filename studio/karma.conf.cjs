@@ -1,0 +1,18 @@
+/** Karma with Debian's Chromium; CHROME_BIN names another. */
+process.env.CHROME_BIN ??= '/usr/bin/chromium';
+
+module.exports = (config) => {
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    reporters: ['progress'],
+    browsers: ['QuietChromium'],
+    customLaunchers: {
+      QuietChromium: {
+        base: 'ChromeHeadless',
+        flags: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      },
+    },
+    restartOnFileChange: false,
+  });
+};

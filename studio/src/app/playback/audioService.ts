@@ -1,0 +1,111 @@
+import { inject, Injectable } from '@angular/core';
+import type { Project, SoundCue } from '@undatio/core';
+import { BehaviorSubject } from 'rxjs';
+import { ProjectApi } from '../project/projectApi';
+import { ProjectService } from '../project/projectService';
+import { PlaybackService, type PlayStart } from './playbackService';
+
+export interface AudioState {
+  readonly volume: number;
+  readonly muted: boolean;
+  /** Clips whose file could not be fetched or decoded. */
+  readonly missing: readonly string[];
+  /** Sounds handed to the output since the page was opened. */
+  readonly played: number;
+}
+
+/**
+ * Plays a take's sounds in step with the playhead. Clips are fetched and decoded ahead; the output itself is made at the
+ * first strike, because browsers allow sound only after a gesture.
+ */
+@Injectable({ providedIn: 'root' })
+export class AudioService {
+  private readonly api = inject(ProjectApi);
+  private readonly state = new BehaviorSubject<AudioState>({ volume: 0.8, muted: false, missing: [], played: 0 });
+  private readonly clips = new Map<string, AudioBuffer>();
+  private readonly asked = new Set<string>();
+  private readonly ringing = new Set<AudioBufferSourceNode>();
+  private output: { context: AudioContext; gain: GainNode } | undefined;
+
+  readonly state$ = this.state.asObservable();
+
+  constructor() {
+    const playback = inject(PlaybackService);
+    inject(ProjectService).project$.subscribe((project) => this.fetchClips(project));
+    playback.starts$.subscribe((start) => this.play(start));
+    playback.stops$.subscribe(() => this.silence());
+  }
+
+  setVolume(volume: number): void {
+    this.change({ volume, muted: false });
+  }
+
+  toggleMute(): void {
+    this.change({ muted: !this.state.value.muted });
+  }
+
+  private change(part: Partial<AudioState>): void {
+    this.state.next({ ...this.state.value, ...part });
+    const { volume, muted } = this.state.value;
+    // Squared, because loudness is heard roughly as the square root of amplitude.
+    if (this.output) this.output.gain.gain.value = muted ? 0 : volume * volume;
+  }
+
+  private fetchClips(project: Project): void {
+    const decoder = new OfflineAudioContext(1, 1, 44100);
+    for (const asset of project.assets) {
+      if (asset.type !== 'sound' || this.asked.has(asset.id)) continue;
+      this.asked.add(asset.id);
+      void this.fetchClip(this.api.assetUrl(project.id, asset.id), asset.id, decoder);
+    }
+  }
+
+  private async fetchClip(url: string, id: string, decoder: OfflineAudioContext): Promise<void> {
+    try {
+      const response = await fetch(url);
+      if (!response.ok) throw new Error(response.statusText);
+      this.clips.set(id, await decoder.decodeAudioData(await response.arrayBuffer()));
+    } catch {
+      this.change({ missing: [...this.state.value.missing, id] });
+    }
+  }
+
+  private play({ take, from, speed }: PlayStart): void {
+    const output = this.ready();
+    const now = output.context.currentTime;
+    for (const cue of take.sounds) {
+      if (cue.start >= from) this.schedule(output, cue, now + (cue.start - from) / speed, speed);
+    }
+  }
+
+  private schedule({ context, gain }: { context: AudioContext; gain: GainNode }, cue: SoundCue, when: number, speed: number): void {
+    const buffer = this.clips.get(cue.clip);
+    if (!buffer) return;
+    const source = new AudioBufferSourceNode(context, { buffer, playbackRate: cue.rate * speed });
+    const level = new GainNode(context, { gain: cue.gain });
+    const pan = new StereoPannerNode(context, { pan: Math.min(1, Math.max(-1, cue.pan)) });
+    source.connect(level).connect(pan).connect(gain);
+    source.start(when);
+    if (cue.cut > 0) source.stop(when + cue.cut / speed);
+    this.ringing.add(source);
+    source.onended = () => this.ringing.delete(source);
+    this.change({ played: this.state.value.played + 1 });
+  }
+
+  private silence(): void {
+    for (const source of this.ringing) source.stop();
+    this.ringing.clear();
+  }
+
+  private ready(): { context: AudioContext; gain: GainNode } {
+    if (!this.output) {
+      const context = new AudioContext({ latencyHint: 'interactive' });
+      const gain = new GainNode(context);
+      gain.connect(context.destination);
+      this.output = { context, gain };
+      this.change({});
+    }
+    void this.output.context.resume();
+    return this.output;
+  }
+}

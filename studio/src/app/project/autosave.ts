@@ -1,0 +1,51 @@
+import { concatMap, debounceTime, groupBy, map, mergeMap, Subject, tap, type Observable } from 'rxjs';
+import type { Collection, SaveOutcome } from './projectApi';
+
+export interface SaveRequest {
+  readonly collection: Collection;
+  readonly id: string;
+}
+
+export interface SaveReport extends SaveRequest {
+  readonly outcome: SaveOutcome;
+}
+
+/**
+ * Turns edits into writes. Waits for a pause in the edits of one entity, then writes its newest state, one write
+ * at a time for each entity, and emits a report for each write that was made.
+ *
+ * `write` is asked for the newest state when its turn comes, so edits made while a write is under way go with the next.
+ */
+export function autosave(edits$: Observable<SaveRequest>, pause: number, write: (request: SaveRequest) => Observable<SaveOutcome>): Observable<SaveReport> {
+  return edits$.pipe(
+    groupBy(({ collection, id }) => `${collection}/${id}`),
+    mergeMap((entity$) =>
+      entity$.pipe(
+        debounceTime(pause),
+        concatMap((request) => write(request).pipe(map((outcome) => ({ ...request, outcome })))),
+      ),
+    ),
+  );
+}
+
+/** Emits again after growing pauses, for writes that failed and may yet succeed. */
+export class Retry {
+  private readonly due = new Subject<void>();
+  readonly due$ = this.due.pipe(tap(() => (this.timer = undefined)));
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private pause = 1000;
+
+  /** Asks for another try after the pause, which doubles up to half a minute. */
+  later(): void {
+    if (this.timer !== undefined) return;
+    this.timer = setTimeout(() => this.due.next(), this.pause);
+    this.pause = Math.min(this.pause * 2, 30000);
+  }
+
+  /** All is well again: the next failure starts with a short pause. */
+  reset(): void {
+    if (this.timer !== undefined) clearTimeout(this.timer);
+    this.timer = undefined;
+    this.pause = 1000;
+  }
+}

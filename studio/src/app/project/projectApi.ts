@@ -1,0 +1,85 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { Problem, Project, Settings } from '@undatio/core';
+import { catchError, map, of, type Observable } from 'rxjs';
+
+export type Collection = 'settings' | 'events' | 'actors' | 'assets' | 'sequences';
+
+export interface Entity {
+  readonly collection: Collection;
+  readonly id: string;
+  readonly etag: string;
+  readonly document: unknown;
+}
+
+export interface KitContents {
+  readonly problems: readonly Problem[];
+  readonly files: readonly { path: string; size: number }[];
+  readonly size: number;
+}
+
+/** What became of a write. */
+export type SaveOutcome =
+  | { readonly type: 'saved'; readonly etag: string }
+  /** Somebody else changed it; here is what they left. */
+  | { readonly type: 'conflict'; readonly etag: string; readonly document: unknown }
+  /** The server will not have it, and why. */
+  | { readonly type: 'refused'; readonly message: string }
+  /** The server could not be reached or cannot write now; worth another try. */
+  | { readonly type: 'failed'; readonly message: string };
+
+interface ProblemBody {
+  detail?: string;
+  errors?: { path: string; message: string }[];
+  current?: { etag: string; document: unknown };
+}
+
+/** The server's API, typed. */
+@Injectable({ providedIn: 'root' })
+export class ProjectApi {
+  private readonly http = inject(HttpClient);
+
+  projects(): Observable<Settings[]> {
+    return this.http.get<Settings[]>('/api/projects');
+  }
+
+  entities(project: string): Observable<Entity[]> {
+    return this.http.get<Entity[]>(`/api/projects/${project}/entities`);
+  }
+
+  project(project: string): Observable<Project> {
+    return this.http.get<Project>(`/api/projects/${project}`);
+  }
+
+  kitContents(project: string): Observable<KitContents> {
+    return this.http.get<KitContents>(`/api/projects/${project}/kit/contents`);
+  }
+
+  assetUrl(project: string, asset: string): string {
+    return `/api/projects/${project}/assets/${asset}/content`;
+  }
+
+  kitUrl(project: string): string {
+    return `/api/projects/${project}/kit`;
+  }
+
+  /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */
+  save(project: string, collection: Collection, id: string, etag: string, document: unknown): Observable<SaveOutcome> {
+    return this.http
+      .put(`/api/projects/${project}/${collection}/${id}`, document, { headers: { 'If-Match': etag }, observe: 'response' })
+      .pipe(
+        map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
+        catchError((error: unknown) => of(outcomeOf(error))),
+      );
+  }
+}
+
+function outcomeOf(error: unknown): SaveOutcome {
+  if (!(error instanceof HttpErrorResponse)) return { type: 'failed', message: String(error) };
+  const body = (error.error ?? {}) as ProblemBody;
+  if (error.status === 412 && body.current) return { type: 'conflict', ...body.current };
+  if (error.status === 0) return { type: 'failed', message: 'The server cannot be reached.' };
+  const places = (body.errors ?? []).map(({ path, message }) => `${path}: ${message}`).join('; ');
+  const message = [body.detail ?? error.statusText, places].filter(Boolean).join(' — ');
+  return error.status >= 500 ? { type: 'failed', message } : { type: 'refused', message };
+}

@@ -1,0 +1,109 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { tidy } from '@undatio/core';
+
+let gestures = 0;
+
+export interface NumberChange {
+  readonly value: number;
+  /** Changes of one drag share it, so that they are undone together. */
+  readonly gesture: string;
+}
+
+/**
+ * A number that is typed, stepped with the arrow keys, or dragged sideways.
+ * Emits only numbers within its bounds; what cannot be read is put back.
+ */
+@Component({
+  selector: 'und-scrub-number',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <input
+      #box
+      class="number"
+      inputmode="decimal"
+      autocomplete="off"
+      [value]="shown()"
+      [attr.aria-label]="label()"
+      [title]="title()"
+      [class.dragging]="dragging()"
+      (change)="type(box)"
+      (focus)="box.select()"
+      (keydown)="key($event, box)"
+      (pointerdown)="press($event)"
+      (pointermove)="drag($event)"
+      (pointerup)="release($event, box)"
+      (pointercancel)="release($event, box)"
+    /><span class="unit" aria-hidden="true">{{ unit() }}</span>
+  `,
+  styles: `
+    :host { display: inline-flex; align-items: baseline; gap: 0.2rem; }
+    input { width: var(--scrub-width, 3.6rem); padding: 0.1rem 0.25rem; border: 1px solid var(--rule-strong); border-radius: 3px; background: var(--sheet); color: var(--ink); font-size: 0.8125rem; text-align: right; cursor: ew-resize; touch-action: none; }
+    input:focus { cursor: text; }
+    input.dragging { border-color: var(--sea); }
+    .unit { font-size: 0.75rem; color: var(--faint-ink); min-width: 0.8rem; }
+  `,
+})
+export class ScrubNumber {
+  readonly value = input.required<number>();
+  readonly label = input.required<string>();
+  readonly unit = input('');
+  readonly min = input(-Infinity);
+  readonly max = input(Infinity);
+  readonly changed = output<NumberChange>();
+
+  protected readonly dragging = signal(false);
+  protected readonly shown = computed(() => String(Number(this.value().toFixed(4))));
+  protected readonly title = computed(() => `${this.label()}: ${this.min()} to ${this.max()} ${this.unit()}. Type, drag sideways, or use the arrow keys.`);
+  private from = { x: 0, value: 0, gesture: '' };
+
+  protected type(box: HTMLInputElement): void {
+    const typed = Number(box.value.trim().replace(',', '.'));
+    if (box.value.trim() !== '' && Number.isFinite(typed)) this.emit(typed, `typed ${++gestures}`);
+    box.value = this.shown();
+  }
+
+  protected key(event: KeyboardEvent, box: HTMLInputElement): void {
+    if (event.key === 'Enter') box.blur();
+    if (event.key === 'Escape') {
+      box.value = this.shown();
+      box.blur();
+    }
+    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+    if (direction === 0) return;
+    event.preventDefault();
+    this.emit(this.value() + direction * this.step() * (event.shiftKey ? 10 : 1), `keys ${this.label()}`);
+  }
+
+  protected press(event: PointerEvent): void {
+    if (event.button !== 0 || document.activeElement === event.target) return;
+    this.from = { x: event.clientX, value: this.value(), gesture: `drag ${++gestures}` };
+    (event.target as HTMLElement).setPointerCapture(event.pointerId);
+    event.preventDefault();
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (!(event.target as HTMLElement).hasPointerCapture(event.pointerId)) return;
+    const distance = event.clientX - this.from.x;
+    if (!this.dragging() && Math.abs(distance) < 3) return;
+    this.dragging.set(true);
+    this.emit(this.from.value + Math.round(distance / 2) * this.step(this.from.value) * (event.shiftKey ? 10 : 1), this.from.gesture);
+  }
+
+  protected release(event: PointerEvent, box: HTMLInputElement): void {
+    if (!box.hasPointerCapture(event.pointerId)) return;
+    box.releasePointerCapture(event.pointerId);
+    // A press that went nowhere is a click: the person wants to type.
+    if (!this.dragging()) box.focus();
+    this.dragging.set(false);
+  }
+
+  /** About a hundredth of the number's own size, on a round grid. */
+  private step(of = this.value()): number {
+    return 10 ** Math.floor(Math.log10(Math.max(Math.abs(of), 0.1)) - 1 + 1e-9);
+  }
+
+  private emit(value: number, gesture: string): void {
+    const kept = tidy(Math.min(this.max(), Math.max(this.min(), value)));
+    if (kept !== this.value()) this.changed.emit({ value: kept, gesture });
+  }
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, debounceTime, filter, of, switchMap } from 'rxjs';
+import { ButtonModule } from 'primeng/button';
+import { ProjectApi, type KitContents } from '../project/projectApi';
+import { ProjectService } from '../project/projectService';
+
+/** What the kit will contain, problems first; the download, and the same without a browser. */
+@Component({
+  selector: 'und-ship-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonModule],
+  templateUrl: './shipPage.html',
+  styleUrl: './shipPage.scss',
+})
+export class ShipPage {
+  private readonly projects = inject(ProjectService);
+  private readonly api = inject(ProjectApi);
+  protected readonly project = toSignal(this.projects.project$);
+  private readonly save = toSignal(this.projects.save$, { requireSync: true });
+  private readonly tries = signal(0);
+  protected readonly unsaved = computed(() => this.save().type !== 'saved');
+  protected readonly failed = signal(false);
+
+  /** Read anew once everything is saved. Undefined while it is being worked out. */
+  protected readonly contents = toSignal<KitContents | undefined>(
+    toObservable(computed(() => ({ id: this.project()?.id, ready: !this.unsaved(), tries: this.tries() }))).pipe(
+      filter(({ id, ready }) => id !== undefined && ready),
+      debounceTime(50),
+      switchMap(({ id }) =>
+        this.api.kitContents(id ?? '').pipe(
+          catchError(() => {
+            this.failed.set(true);
+            return of(undefined);
+          }),
+        ),
+      ),
+    ),
+  );
+  protected readonly errors = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'error') ?? []);
+  protected readonly warnings = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'warning') ?? []);
+  protected readonly kitUrl = computed(() => this.api.kitUrl(this.project()?.id ?? ''));
+  protected readonly command = computed(() => `npx undatio export saved:${this.project()?.id} --out ${this.project()?.id}.kit.zip`);
+  protected readonly conventions = computed(() => {
+    const conventions = this.project()?.conventions;
+    return conventions
+      ? [
+          { name: '+y points', value: conventions.axis },
+          { name: 'Angles', value: conventions.angles },
+          { name: 'World units per px', value: String(conventions.unitsPerPixel) },
+          { name: 'Baked tables', value: `${conventions.frameRate} frames/s` },
+        ]
+      : [];
+  });
+  protected readonly copied = signal(false);
+
+  protected retry(): void {
+    this.failed.set(false);
+    this.tries.update((n) => n + 1);
+  }
+
+  protected download(): void {
+    const link = document.createElement('a');
+    link.href = this.kitUrl();
+    link.download = `${this.project()?.id}.kit.zip`;
+    link.click();
+  }
+
+  protected async copy(): Promise<void> {
+    await navigator.clipboard.writeText(this.command());
+    this.copied.set(true);
+  }
+
+  protected size(bytes: number): string {
+    return bytes < 1000 ? `${bytes} B` : `${(bytes / 1000).toFixed(1)} kB`;
+  }
+}

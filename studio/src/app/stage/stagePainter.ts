@@ -1,0 +1,93 @@
+import 'pixi.js/unsafe-eval';
+import { Application, Container, Sprite } from 'pixi.js';
+import type { Actor, Frame } from '@undatio/core';
+import { ActorFigure } from './actorFigure';
+import { loadPicture } from './loadPicture';
+import { ParticleLayer } from './particleLayer';
+
+/** Stage px for one world px. */
+const scale = 1.2;
+/** Where the contact point lies in the window, as fractions of its size. */
+const contactPlace = { x: 0.42, y: 0.6 };
+/** Where each role rests, in world px from the contact point. */
+const restingPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, bystander: { x: 262, y: 34 } } as const;
+/** World height at which the log's moss begins, under the actors' feet. */
+const ground = 62;
+
+const tints = { dark: 0xffffff, mid: 0xffffff, bright: 0xffffff } as const;
+const skies = { dark: 0x0b1820, mid: 0x5f7479, bright: 0xdfe7dc } as const;
+
+/** Draws frames with PixiJS. Holds the scene; everything that moves comes from the frame. */
+export class StagePainter {
+  private readonly world = new Container();
+  private readonly figures: Record<Actor['role'], ActorFigure[]> = { source: [], target: [], bystander: [] };
+  private readonly particles = new ParticleLayer();
+  private arena: Sprite | undefined;
+  private asked = false;
+
+  private constructor(private readonly app: Application) {
+    app.stage.addChild(this.world);
+  }
+
+  /** Makes the painter inside `host`, with the actors' own pictures. Rejects when there is no WebGL or a picture is missing. */
+  static async create(host: HTMLElement, actors: readonly Actor[], pictureUrl: (asset: string) => string): Promise<StagePainter> {
+    const app = new Application();
+    await app.init({ preference: 'webgl', background: skies.dark, resizeTo: host, antialias: true, autoStart: false, resolution: Math.min(2, window.devicePixelRatio), autoDensity: true });
+    const painter = new StagePainter(app);
+    host.append(app.canvas);
+    await painter.furnish(actors, pictureUrl);
+    // The application resizes itself with a delay; drawing again then keeps the picture whole.
+    app.renderer.on('resize', () => painter.request());
+    return painter;
+  }
+
+  private async furnish(actors: readonly Actor[], pictureUrl: (asset: string) => string): Promise<void> {
+    this.arena = new Sprite(await loadPicture(pictureUrl('mossy-log')));
+    this.arena.anchor.set(0.4, 0.6);
+    this.arena.position.set(0, ground + 12);
+    this.world.addChild(this.arena);
+    for (const actor of actors) {
+      const place = restingPlaces[actor.role];
+      const figure = new ActorFigure(await loadPicture(pictureUrl(actor.picture)), actor, place.x, place.y);
+      this.figures[actor.role].push(figure);
+      this.world.addChild(figure.view);
+    }
+    this.world.addChild(this.particles.view);
+  }
+
+  setBackground(background: keyof typeof skies): void {
+    this.app.renderer.background.color = skies[background];
+    if (this.arena) this.arena.tint = tints[background];
+    if (this.arena) this.arena.alpha = background === 'dark' ? 1 : 0.92;
+    this.request();
+  }
+
+  /** Shows one frame. */
+  paint(frame: Frame): void {
+    const { width, height } = this.app.screen;
+    const { view } = frame;
+    const zoom = scale * view.zoom;
+    this.world.position.set(width * contactPlace.x, height * contactPlace.y);
+    this.world.pivot.set(view.x, view.y);
+    this.world.scale.set(zoom);
+    this.world.angle = -view.roll;
+    for (const figure of this.figures.source) figure.pose(frame.source);
+    for (const figure of this.figures.target) figure.pose(frame.target);
+    this.particles.show(frame.particles);
+    this.request();
+  }
+
+  /** Draws with the display's next frame, once however often it is asked. */
+  private request(): void {
+    if (this.asked) return;
+    this.asked = true;
+    requestAnimationFrame(() => {
+      this.asked = false;
+      if (this.app.renderer) this.app.render();
+    });
+  }
+
+  destroy(): void {
+    this.app.destroy(true, { children: true });
+  }
+}

@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MultiSelectModule } from 'primeng/multiselect';
+import { SelectModule } from 'primeng/select';
+import type { Asset, Effect, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
+import { ScrubNumber } from '../../shared/scrubNumber';
+import { fieldsOf, readField, type InspectedField } from '../sequenceEdits';
+import { ColourEditor } from './colourEditor';
+import { GradientEditor } from './gradientEditor';
+import { ValueEditor, type FieldChange } from './valueEditor';
+
+export interface InspectorChange extends FieldChange {
+  readonly name: string;
+  readonly label: string;
+}
+
+interface DirectionValue {
+  mode: string;
+  angle: number;
+  spread: number;
+}
+
+const directionWords: Readonly<Record<string, string>> = {
+  along: 'along the blow',
+  against: 'against the blow',
+  away: 'away from the source',
+  toward: 'toward the source',
+  fixed: 'fixed',
+  any: 'any way',
+};
+
+/** The few numbers of an effect, made from its schema. */
+@Component({
+  selector: 'und-effect-inspector',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, SelectModule, MultiSelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor],
+  templateUrl: './effectInspector.html',
+  styleUrl: './effectInspector.scss',
+})
+export class EffectInspector {
+  readonly effect = input.required<Effect>();
+  readonly others = input.required<readonly Effect[]>();
+  readonly event = input<EventType>();
+  readonly payload = input<Payload>({});
+  readonly assets = input<readonly Asset[]>([]);
+  readonly changed = output<InspectorChange>();
+
+  /** Envelopes are edited on the time axis above. */
+  protected readonly fields = computed(() => fieldsOf(this.effect().kind).filter(({ control }) => control !== 'envelope'));
+  protected readonly clips = computed(() => this.assets().filter((asset) => asset.type === 'sound').map(({ id, label }) => ({ id, label })));
+  protected readonly directionModes = Object.entries(directionWords).map(([value, label]) => ({ value, label }));
+  protected readonly anchors = computed(() => [
+    { value: 'contact', label: 'contact' },
+    ...this.others().flatMap(({ id, label }) => [
+      { value: `start ${id}`, label: `start of ${label ?? id}` },
+      { value: `end ${id}`, label: `end of ${label ?? id}` },
+    ]),
+  ]);
+  protected readonly anchor = computed(() => {
+    const { anchor } = this.effect();
+    return anchor.to === 'contact' ? 'contact' : `${anchor.to} ${anchor.effect}`;
+  });
+
+  protected number(field: InspectedField): NumberValue {
+    return readField(this.effect(), field.name) as NumberValue;
+  }
+
+  protected text(field: InspectedField): string {
+    return readField(this.effect(), field.name) as string;
+  }
+
+  protected list(field: InspectedField): string[] {
+    return readField(this.effect(), field.name) as string[];
+  }
+
+  protected flag(field: InspectedField): boolean {
+    return readField(this.effect(), field.name) as boolean;
+  }
+
+  protected gradient(field: InspectedField): GradientPoint[] {
+    return readField(this.effect(), field.name) as GradientPoint[];
+  }
+
+  protected direction(field: InspectedField): DirectionValue {
+    return readField(this.effect(), field.name) as DirectionValue;
+  }
+
+  protected any(field: InspectedField): unknown {
+    return readField(this.effect(), field.name);
+  }
+
+  protected emit(field: Pick<InspectedField, 'name' | 'label'>, change: FieldChange): void {
+    this.changed.emit({ name: field.name, label: `${this.effect().label ?? this.effect().id}: ${field.label.toLowerCase()}`, ...change, ...(change.gesture && { gesture: `${this.effect().id} ${field.name} ${change.gesture}` }) });
+  }
+
+  protected toggle(field: InspectedField, option: string): void {
+    const list = this.list(field);
+    const value = list.includes(option) ? list.filter((other) => other !== option) : [...list, option];
+    // At least one stays: an empty list means nothing and would be refused.
+    if (value.length > 0) this.emit(field, { value });
+  }
+
+  protected setClips(field: InspectedField, value: string[]): void {
+    if (value.length > 0) this.emit(field, { value });
+  }
+
+  protected setDirection(field: InspectedField, part: Partial<DirectionValue>, gesture?: string): void {
+    this.emit(field, { value: { ...this.direction(field), ...part }, ...(gesture && { gesture }) });
+  }
+
+  protected setAnchor(choice: string): void {
+    const [to, effect] = choice.split(' ');
+    this.emit({ name: 'anchor', label: 'Anchor' }, { value: to === 'contact' ? { to } : { to, effect } });
+  }
+
+  protected setRepeat(part: { count?: number; every?: number }, gesture: string): void {
+    const repeat = { ...this.effect().repeat, ...part };
+    this.emit({ name: 'repeat', label: 'Repeats' }, { value: { ...repeat, count: Math.round(repeat.count) }, gesture });
+  }
+}

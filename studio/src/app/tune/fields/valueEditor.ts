@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { parseEasing, toMode, valueMode, type EventType, type NumberValue, type Payload, type ValueMode } from '@undatio/core';
+import { ScrubNumber } from '../../shared/scrubNumber';
+import type { InspectedField } from '../sequenceEdits';
+
+export interface FieldChange {
+  readonly value: unknown;
+  readonly gesture?: string;
+}
+
+type Driven = Extract<NumberValue, { drive: string }>;
+
+const modes: readonly { mode: ValueMode; sign: string; about: string }[] = [
+  { mode: 'fixed', sign: '1', about: 'fixed' },
+  { mode: 'range', sign: '?', about: 'random in a range' },
+  { mode: 'driven', sign: 'ƒ', about: 'driven by the payload' },
+];
+
+const eases = ['linear', 'ease-in', 'ease-out', 'ease-in-out'];
+
+/** A number that is fixed, drawn from a range, or driven by a payload field through a transfer curve. */
+@Component({
+  selector: 'und-value-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ScrubNumber],
+  templateUrl: './valueEditor.html',
+  styleUrl: './valueEditor.scss',
+})
+export class ValueEditor {
+  readonly field = input.required<InspectedField>();
+  readonly value = input.required<NumberValue>();
+  readonly event = input<EventType>();
+  readonly payload = input<Payload>({});
+  readonly changed = output<FieldChange>();
+
+  protected readonly modes = modes;
+  protected readonly eases = eases;
+  protected readonly mode = computed(() => valueMode(this.value()));
+  protected readonly min = computed(() => this.field().min ?? -Infinity);
+  protected readonly max = computed(() => this.field().max ?? Infinity);
+  protected readonly fixed = computed(() => this.value() as number);
+  protected readonly range = computed(() => (this.value() as { range: [number, number] }).range);
+  protected readonly driven = computed(() => this.value() as Driven);
+  /** Fields of the event that can drive a number. */
+  protected readonly drivers = computed(() =>
+    (this.event()?.fields ?? []).flatMap((field) => {
+      if (field.type === 'number') return [{ name: field.name, label: field.label, min: field.min, max: field.max }];
+      if (field.type === 'direction') return [{ name: field.name, label: field.label, min: -180, max: 180 }];
+      return field.type === 'flag' ? [{ name: field.name, label: field.label, min: 0, max: 1 }] : [];
+    }),
+  );
+
+  /** The transfer curve on a 60 × 24 field, and where the present payload stands on it. */
+  protected readonly transfer = computed(() => {
+    const { drive, in: from, out, ease } = this.driven();
+    const curve = parseEasing(ease ?? 'linear');
+    const rising = out[1] >= out[0];
+    const y = (u: number): number => 22 - (rising ? curve(u) : 1 - curve(u)) * 20;
+    const path = Array.from({ length: 21 }, (_, i) => `${i * 3} ${y(i / 20).toFixed(1)}`).join('L');
+    const current = Number(this.payload()[drive] ?? this.event()?.fields.find(({ name }) => name === drive)?.default ?? 0);
+    const u = Math.min(1, Math.max(0, (current - from[0]) / (from[1] - from[0])));
+    return { path: `M${path}`, x: u * 60, y: y(u), now: Number((out[0] + (out[1] - out[0]) * curve(u)).toFixed(3)) };
+  });
+
+  protected choose(mode: ValueMode): void {
+    if (mode !== this.mode()) this.changed.emit({ value: toMode(this.value(), mode, { min: this.min(), max: this.max() }, this.drivers()[0]) });
+  }
+
+  protected setRange(index: 0 | 1, to: number, gesture: string): void {
+    const range: [number, number] = [...this.range()];
+    range[index] = to;
+    // An end pushed past the other takes it along, so that the range never stands upside down.
+    range[1 - index] = index === 0 ? Math.max(to, range[1]) : Math.min(to, range[0]);
+    this.changed.emit({ value: { range }, gesture });
+  }
+
+  protected setPair(pair: 'in' | 'out', index: 0 | 1, to: number, gesture: string): void {
+    const numbers: [number, number] = [...this.driven()[pair]];
+    numbers[index] = to;
+    if (pair === 'in' && numbers[0] === numbers[1]) return;
+    this.changed.emit({ value: { ...this.driven(), [pair]: numbers }, gesture });
+  }
+
+  protected setEase(ease: string): void {
+    this.changed.emit({ value: { ...this.driven(), ease } });
+  }
+
+  protected setDriver(name: string): void {
+    const driver = this.drivers().find((candidate) => candidate.name === name);
+    if (driver) this.changed.emit({ value: { ...this.driven(), drive: name, in: [driver.min, driver.max] } });
+  }
+}

@@ -1,0 +1,99 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { effectKinds, newEffect, tidy, type Effect, type EffectName } from '@undatio/core';
+import { PlaybackService, stepSeconds } from '../playback/playbackService';
+import { StrikeService } from '../playback/strikeService';
+import { ProjectService } from '../project/projectService';
+import { FamilyGlyph } from '../shared/familyGlyph';
+import { Lane } from './lane';
+import { freeId } from './sequenceEdits';
+import { TimeAxis } from './timeAxis';
+
+/** px between marks on the ruler. */
+const tickGap = 58;
+/** The strip ends at one of these, so that it does not creep while a block is dragged. */
+const ends = [0.6, 1, 1.5, 2, 3, 5, 8, 12, 20, 30, 60, 120, 250];
+
+/** The timeline: contact in the middle of things, one lane an effect, seconds and frames above. */
+@Component({
+  selector: 'und-impact-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Lane, FamilyGlyph],
+  templateUrl: './impactStrip.html',
+  styleUrl: './impactStrip.scss',
+})
+export class ImpactStrip {
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
+  private readonly ruler = viewChild.required<ElementRef<HTMLElement>>('ruler');
+  private readonly width = signal(800);
+
+  protected readonly stage = toSignal(this.strikes.stage$);
+  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
+  private readonly project = toSignal(this.projects.project$);
+  protected readonly playhead = toSignal(this.playback.playhead$, { requireSync: true });
+  protected readonly lens = signal(true);
+  protected readonly opened = signal<string | undefined>(undefined);
+  protected readonly adding = signal(false);
+  protected readonly kinds = Object.values(effectKinds);
+  protected readonly solo = computed(() => this.settings().solo);
+  protected readonly assets = computed(() => this.project()?.assets ?? []);
+  protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
+  private readonly from = computed(() => Math.min(-0.25, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 10) / 10));
+  private readonly to = computed(() => {
+    const end = (this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0) * 1.05;
+    return ends.find((candidate) => candidate >= end) ?? end;
+  });
+  protected readonly axis = computed(() => new TimeAxis(this.from(), this.to(), this.width(), this.lens()));
+  protected readonly ticks = computed(() => this.axis().ticks(tickGap).map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })));
+  protected readonly contact = computed(() => this.axis().x(0));
+  protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const watch = new ResizeObserver(([entry]) => this.width.set(Math.max(100, entry.contentRect.width)));
+      watch.observe(this.ruler().nativeElement);
+      destroyed.onDestroy(() => watch.disconnect());
+    });
+  }
+
+  /** Starts and ends of all other effects. */
+  protected edgesFor(id: string): number[] {
+    return (this.stage()?.take?.firings ?? []).filter(({ effect }) => effect !== id).flatMap(({ start, end }) => [start, end]);
+  }
+
+  protected scrub(event: PointerEvent): void {
+    const ruler = this.ruler().nativeElement;
+    if (event.type === 'pointerdown') ruler.setPointerCapture(event.pointerId);
+    if (ruler.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(event.clientX - ruler.getBoundingClientRect().left));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const step = event.shiftKey ? 10 : 1;
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => this.playback.step(-step),
+      ArrowRight: () => this.playback.step(step),
+      Home: () => this.playback.scrub(this.from()),
+      End: () => this.playback.scrub(this.stage()?.take?.duration ?? 0),
+      '0': () => this.playback.scrub(0),
+    };
+    if (!moves[event.key]) return;
+    event.preventDefault();
+    moves[event.key]();
+  }
+
+  /** Adds an effect at the playhead, on the nearest frame, and opens its lane. */
+  protected add(kind: string): void {
+    this.adding.set(false);
+    const sequence = this.stage()?.sequence;
+    const clip = this.assets().find((asset) => asset.type === 'sound')?.id;
+    if (!sequence || (kind === 'sound' && !clip)) return;
+    const id = freeId(sequence, kind);
+    const at = this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
+    const effect: Effect = { ...newEffect(kind as EffectName, id, clip), delay: at };
+    this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
+    this.opened.set(id);
+  }
+}

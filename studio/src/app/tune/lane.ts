@@ -1,0 +1,177 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
+import { effectKinds, type Asset, type Effect, type EnvelopePoint } from '@undatio/core';
+import { PlaybackService, stepSeconds } from '../playback/playbackService';
+import { StrikeService, type StageTake } from '../playback/strikeService';
+import { ProjectService } from '../project/projectService';
+import { FamilyGlyph } from '../shared/familyGlyph';
+import { drawChannel } from './channelPath';
+import { EnvelopeEditor } from './envelopeEditor';
+import { EffectInspector, type InspectorChange } from './fields/effectInspector';
+import { dragTo, type DragPart, type DragStart } from './laneDrag';
+import { fieldsOf, movedBy, readField, strengthenedBy, stretchedBy, withEffect, withField, withoutEffect } from './sequenceEdits';
+import type { SnapTargets } from './snapping';
+import type { TimeAxis } from './timeAxis';
+
+const closedHeight = 34;
+const openHeight = 96;
+let gestures = 0;
+
+/** One effect: what it does over time, to be moved, stretched, scaled, and opened in place. */
+@Component({
+  selector: 'und-lane',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FamilyGlyph, EnvelopeEditor, EffectInspector],
+  templateUrl: './lane.html',
+  styleUrl: './lane.scss',
+  host: { '[class.open]': 'open()', '[class.silent]': 'silent()', '[attr.data-effect]': 'effect().id' },
+})
+export class Lane {
+  readonly effect = input.required<Effect>();
+  readonly stage = input.required<StageTake>();
+  readonly axis = input.required<TimeAxis>();
+  readonly open = input(false);
+  readonly solo = input<readonly string[]>([]);
+  readonly assets = input<readonly Asset[]>([]);
+  readonly edges = input<readonly number[]>([]);
+  readonly openChange = output<boolean>();
+
+  private readonly projects = inject(ProjectService);
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
+  private held: DragStart | undefined;
+  private gesture = '';
+
+  protected readonly kind = computed(() => effectKinds[this.effect().kind]);
+  protected readonly name = computed(() => this.effect().label ?? this.effect().id);
+  protected readonly soloed = computed(() => this.solo().includes(this.effect().id));
+  protected readonly silent = computed(() => this.effect().muted || (this.solo().length > 0 && !this.soloed()));
+  protected readonly height = computed(() => (this.open() ? openHeight : closedHeight));
+  protected readonly payload = computed(() => this.strikes.current.payload);
+  protected readonly others = computed(() => this.stage().sequence.effects.filter(({ id }) => id !== this.effect().id));
+  protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? []);
+
+  protected readonly drawing = computed(() => {
+    const { take } = this.stage();
+    if (!take) return undefined;
+    const outline = (clip: string): readonly number[] => {
+      const asset = this.assets().find(({ id }) => id === clip);
+      return asset?.type === 'sound' ? asset.peaks : [];
+    };
+    return drawChannel(take, this.effect().id, this.axis(), { height: this.height(), peaks: this.effect().kind === 'sound' ? outline : undefined });
+  });
+
+  protected readonly block = computed(() => {
+    const { start, end } = this.drawing() ?? {};
+    if (start === undefined || end === undefined) return undefined;
+    const left = this.axis().x(start);
+    return { left, width: Math.max(8, this.axis().x(end) - left), start, end };
+  });
+
+  protected readonly peakText = computed(() => {
+    const { label, unit } = this.kind().channel;
+    return `${label} up to ${Number((this.drawing()?.peak ?? 0).toFixed(2))} ${unit}`.trim();
+  });
+
+  /** Where this effect's clock stands still, as [left, width] px. */
+  protected readonly halts = computed(() => {
+    const { take } = this.stage();
+    const { clock, on } = this.effect();
+    const { family } = this.kind();
+    if (!take || (clock === 'wall' && family !== 'time') || family === 'time') return [];
+    const party = family === 'view' ? 'world' : on;
+    return take.bends
+      .filter((bend) => bend.parties.includes(party))
+      .map(({ window }) => ({ left: this.axis().x(window.start), width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)) }));
+  });
+
+  protected readonly envelope = computed(() => {
+    const field = fieldsOf(this.effect().kind).find(({ control }) => control === 'envelope');
+    const [firing] = this.firings();
+    return field && firing?.firing.extent > 0 ? { field, firing, value: readField(this.effect(), field.name) as EnvelopePoint[] } : undefined;
+  });
+
+  protected press(event: PointerEvent, part: DragPart): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const block = event.currentTarget as HTMLElement;
+    block.setPointerCapture(event.pointerId);
+    this.gesture = `lane ${++gestures}`;
+    this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
+  }
+
+  protected drag(event: PointerEvent): void {
+    const { held } = this;
+    if (!held || !(event.currentTarget as HTMLElement).hasPointerCapture(event.pointerId)) return;
+    event.stopPropagation();
+    const { x, y } = this.placeOf(event);
+    const targets: SnapTargets = { edges: [0, ...this.edges()], frame: stepSeconds };
+    this.put(dragTo(held, x, y, this.axis(), targets, event.altKey), verbs[held.part], this.gesture);
+  }
+
+  protected release(event: PointerEvent): void {
+    this.held = undefined;
+    event.stopPropagation();
+  }
+
+  protected scrub(event: PointerEvent): void {
+    const body = this.body().nativeElement;
+    if (event.type === 'pointerdown' && event.button === 0) body.setPointerCapture(event.pointerId);
+    if (body.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(this.placeOf(event).x));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const step = event.altKey ? 0.001 : stepSeconds * (event.shiftKey ? 10 : 1);
+    const extent = this.firings()[0]?.firing.extent ?? 0;
+    const effect = this.effect();
+    const longer = (by: number): Effect => stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => this.put(movedBy(effect, -step), 'move', 'lane keys'),
+      ArrowRight: () => this.put(movedBy(effect, step), 'move', 'lane keys'),
+      ',': () => this.put(longer(-stepSeconds), 'shorten', 'lane keys'),
+      '.': () => this.put(longer(stepSeconds), 'lengthen', 'lane keys'),
+      '+': () => this.put(strengthenedBy(effect, 1.1), 'strengthen', 'lane keys'),
+      '-': () => this.put(strengthenedBy(effect, 1 / 1.1), 'weaken', 'lane keys'),
+      Enter: () => this.openChange.emit(!this.open()),
+      Delete: () => this.remove(),
+      m: () => this.toggleMute(),
+      s: () => this.toggleSolo(),
+    };
+    if (!moves[event.key] || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    moves[event.key]();
+  }
+
+  protected toggleMute(): void {
+    this.edit(withField(this.stage().sequence, this.effect().id, 'muted', !this.effect().muted), this.effect().muted ? 'unmute' : 'mute');
+  }
+
+  protected toggleSolo(): void {
+    this.strikes.toggleSolo(this.effect().id);
+  }
+
+  protected remove(): void {
+    const startOf = (id: string): number | undefined => this.stage().take?.firings.find(({ effect }) => effect === id)?.start;
+    this.edit(withoutEffect(this.stage().sequence, this.effect().id, startOf), 'remove');
+  }
+
+  protected setField({ name, value, gesture }: Pick<InspectorChange, 'name' | 'value' | 'gesture'>): void {
+    this.edit(withField(this.stage().sequence, this.effect().id, name, value), name, gesture && `${this.effect().id} ${gesture}`);
+  }
+
+  private put(effect: Effect, verb: string, gesture: string): void {
+    this.edit(withEffect(this.stage().sequence, effect.id, () => effect), verb, `${effect.id} ${gesture}`);
+  }
+
+  private edit(after: StageTake['sequence'], verb: string, gesture?: string): void {
+    this.projects.edit(after.id, `${verb} ${this.name()}`, () => after, gesture);
+  }
+
+  private placeOf(event: PointerEvent): { x: number; y: number } {
+    const { left, top } = this.body().nativeElement.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  }
+}
+
+const verbs: Readonly<Record<DragPart, string>> = { move: 'move', start: 'stretch', end: 'stretch', strength: 'scale' };

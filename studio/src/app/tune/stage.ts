@@ -1,0 +1,81 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { EngineTake, Frame } from '@undatio/core';
+import { combineLatest } from 'rxjs';
+import { PlaybackService } from '../playback/playbackService';
+import { StrikeService } from '../playback/strikeService';
+import { ProjectApi } from '../project/projectApi';
+import { ProjectService } from '../project/projectService';
+import type { StagePainter } from '../stage/stagePainter';
+import type { StageBackground } from './transport';
+
+/** The dark window in the paper: samples the take at the playhead and hands the frame to the painter. */
+@Component({
+  selector: 'und-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div #host class="window" role="img" aria-label="Stage: source, target and a bystander on the mossy log"></div>
+    @if (problem(); as text) {
+      <p class="problem" role="alert">{{ text }}</p>
+    }
+    @if (failed(); as text) {
+      <p class="problem" role="alert">{{ text }}</p>
+    }
+  `,
+  styles: `
+    :host { display: block; position: relative; min-height: 0; min-width: 0; background: #0b1820; overflow: hidden; }
+    .window { position: absolute; inset: 0; }
+    .problem { position: absolute; left: 0.75rem; right: 0.75rem; bottom: 0.75rem; margin: 0; padding: 0.5rem 0.75rem; background: var(--warn-wash); color: var(--warn); border-left: 4px solid var(--warn); }
+  `,
+})
+export class Stage {
+  readonly background = input.required<StageBackground>();
+
+  private readonly host = viewChild.required<ElementRef<HTMLElement>>('host');
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
+  private readonly api = inject(ProjectApi);
+  private readonly destroyed = inject(DestroyRef);
+  private painter: StagePainter | undefined;
+
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly failed = signal<string | undefined>(undefined);
+
+  constructor() {
+    afterNextRender(() => void this.start());
+    effect(() => this.painter?.setBackground(this.background()));
+  }
+
+  private async start(): Promise<void> {
+    const project = this.projects.project;
+    if (!project) return;
+    try {
+      // The painter brings PixiJS with it: loaded after the page, so that the page does not wait for it.
+      const { StagePainter } = await import('../stage/stagePainter');
+      const painter = await StagePainter.create(this.host().nativeElement, project.actors, (asset) => this.api.assetUrl(project.id, asset));
+      if (this.destroyed.destroyed) return painter.destroy();
+      this.painter = painter;
+    } catch (error) {
+      this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
+      return;
+    }
+    this.painter.setBackground(this.background());
+    this.destroyed.onDestroy(() => this.painter?.destroy());
+    this.follow(this.painter);
+  }
+
+  private follow(painter: StagePainter): void {
+    let take: EngineTake | undefined;
+    let frame: Frame | undefined;
+    combineLatest([this.strikes.stage$, this.playback.playhead$])
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe(([stage, t]) => {
+        this.problem.set(stage.problem);
+        if (!stage.take) return;
+        if (stage.take !== take) frame = stage.take.createFrame();
+        take = stage.take;
+        if (frame) painter.paint(take.sample(t, frame));
+      });
+  }
+}

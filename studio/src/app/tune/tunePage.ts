@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import { AudioService } from '../playback/audioService';
+import { PlaybackService } from '../playback/playbackService';
+import { StrikeService } from '../playback/strikeService';
+import { ProjectService } from '../project/projectService';
+import { ImpactStrip } from './impactStrip';
+import { ReadoutList } from './readoutList';
+import { Ribbon } from './ribbon';
+import { Stage } from './stage';
+import { StrikePad } from './strikePad';
+import { Transport, type StageBackground } from './transport';
+
+/** The heart: strike, watch, change one thing, strike again. */
+@Component({
+  selector: 'und-tune-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
+  template: `
+    @if (load().type === 'ready') {
+      <und-ribbon />
+      <und-stage [background]="background()" />
+      <section class="pad" aria-label="Strike pad">
+        <und-strike-pad />
+        <und-readout-list />
+      </section>
+      <und-transport [(background)]="background" />
+      <und-impact-strip />
+    }
+  `,
+  styles: `
+    :host { display: grid; height: 100%; grid-template: auto minmax(0, 1.15fr) auto minmax(0, 1fr) / minmax(0, 1fr) 288px; min-height: 0; }
+    und-ribbon { grid-area: 1 / 1 / 2 / 3; }
+    und-stage { grid-area: 2 / 1 / 3 / 2; }
+    .pad { grid-area: 2 / 2 / 4 / 3; display: flex; flex-direction: column; gap: 0.5rem; padding: 0.6rem 0.8rem; overflow-y: auto; border-left: 1px solid var(--rule-strong); scrollbar-width: thin; }
+    und-transport { grid-area: 3 / 1 / 4 / 2; }
+    und-impact-strip { grid-area: 4 / 1 / 5 / 3; }
+  `,
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class TunePage {
+  /** From the address. */
+  readonly sequence = input<string>();
+
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
+  private readonly router = inject(Router);
+  protected readonly load = toSignal(this.projects.load$, { requireSync: true });
+  protected readonly background = signal<StageBackground>('dark');
+
+  constructor() {
+    // Made with the page, so that clips are decoded before the first strike.
+    inject(AudioService);
+    effect(() => {
+      if (this.load().type !== 'ready') return;
+      const wanted = this.sequence();
+      const first = this.projects.project?.sequences[0]?.id;
+      if (wanted && this.projects.sequence(wanted)) this.strikes.choose(wanted);
+      else if (first) void this.router.navigate(['/tune', this.strikes.current.sequence || first], { replaceUrl: true });
+    });
+  }
+
+  protected key(event: KeyboardEvent): void {
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || isTyping(event)) return;
+    const actions: Record<string, () => void> = {
+      ' ': () => this.playback.strike(),
+      '[': () => this.playback.step(-1),
+      ']': () => this.playback.step(1),
+      l: () => this.playback.set({ loop: !this.playback.current.loop }),
+    };
+    if (!actions[event.key] || (event.key === ' ' && takesSpace(event))) return;
+    event.preventDefault();
+    actions[event.key]();
+  }
+}
+
+function isTyping({ target }: KeyboardEvent): boolean {
+  return target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement || (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'color'].includes(target.type));
+}
+
+/**
+ * Whether Space belongs to the control that was reached by keyboard. A control that was only clicked does not keep it:
+ * after a click on a chip, Space strikes.
+ */
+function takesSpace({ target }: KeyboardEvent): boolean {
+  return target instanceof HTMLElement && target.matches(':focus-visible') && target.matches('button, summary, a, [role="checkbox"], [role="switch"], [role="combobox"], [role="option"], input');
+}
