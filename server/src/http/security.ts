@@ -24,7 +24,7 @@ export function security(): Middleware {
         "connect-src 'self' blob:",
         "media-src 'self' blob:",
         "worker-src 'self'",
-        "base-uri 'none'",
+        "base-uri 'self'",
         "form-action 'none'",
         "frame-ancestors 'none'",
       ].join('; '),

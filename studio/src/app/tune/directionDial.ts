@@ -35,7 +35,7 @@ import { ScrubNumber } from '../shared/scrubNumber';
   `,
   styles: `
     :host { display: flex; align-items: center; gap: 0.75rem; }
-    svg { width: 78px; height: 78px; flex: none; cursor: grab; touch-action: none; border-radius: 50%; }
+    svg { width: 66px; height: 66px; flex: none; cursor: grab; touch-action: none; border-radius: 50%; }
     .rim { fill: var(--sheet); stroke: var(--rule-strong); stroke-width: 1.5; }
     .mark { stroke: var(--faint-ink); stroke-width: 1.5; }
     .arrow { fill: none; stroke: var(--contact); stroke-width: 5; stroke-linecap: round; stroke-linejoin: round; }

@@ -105,7 +105,8 @@ export class EnvelopeEditor {
   protected x(u: number): number {
     const { start, warp, firing } = this.firing();
     const age = u * firing.extent;
-    return this.axis().x(warp ? warp.wallTime(warp.tau(start) + age) : start + age);
+    // A halted clock reached its reading before the firing began; the firing's own start is what is meant.
+    return this.axis().x(warp ? Math.max(start, warp.wallTime(warp.tau(start) + age)) : start + age);
   }
 
   protected y(value: number): number {

@@ -40,7 +40,7 @@ export class ImpactStrip {
   protected readonly solo = computed(() => this.settings().solo);
   protected readonly assets = computed(() => this.project()?.assets ?? []);
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
-  private readonly from = computed(() => Math.min(-0.25, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 10) / 10));
+  private readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
   private readonly to = computed(() => {
     const end = (this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0) * 1.05;
     return ends.find((candidate) => candidate >= end) ?? end;

@@ -18,7 +18,7 @@ interface Tile {
 const width = 132;
 const height = 30;
 /** The same stretch of time on every tile, so that tiles can be compared at a glance. */
-const axis = new TimeAxis(-0.3, 1.6, width, true);
+const axis = new TimeAxis(-0.25, 1.4, width, true);
 
 /** Every sequence as a tile that shows its real signature: its effects' channels around the contact line. */
 @Component({

@@ -5,16 +5,21 @@ export interface InspectedField extends FieldMeta {
   readonly name: string;
 }
 
+/** Fields that every effect has. */
+const placing = new Set(['delay', 'duration', 'chance', 'strength', 'clock', 'on']);
+
 const inspected = new Map<string, readonly InspectedField[]>();
 
-/** The fields of a kind in the order of its schema; those with no control of their own are left out. */
+/** The fields of a kind, its own first; those with no control of their own are left out. */
 export function fieldsOf(kind: Effect['kind']): readonly InspectedField[] {
   let fields = inspected.get(kind);
   if (!fields) {
-    fields = Object.entries(effectSchemaOf[kind]().shape).flatMap(([name, schema]) => {
+    const all = Object.entries(effectSchemaOf[kind]().shape).flatMap(([name, schema]) => {
       const meta = fieldRegistry.get(schema as never);
       return meta ? [{ name, ...meta }] : [];
     });
+    // What makes this kind what it is comes first; what every effect has follows.
+    fields = [...all.filter(({ name }) => !placing.has(name)), ...all.filter(({ name }) => placing.has(name))];
     inspected.set(kind, fields);
   }
   return fields;
