@@ -12,6 +12,7 @@ import { isRecord, show } from './take/documentReader.js';
 import type { SequencePlan } from './take/plan.js';
 import { strike } from './take/strike.js';
 
+export type * from './contract.js';
 export { KitError };
 
 /** The kit format this runtime reads. */

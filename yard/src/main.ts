@@ -1,0 +1,133 @@
+import { sampleInstant } from './instant.js';
+import { Joust, type Struck } from './joust.js';
+import { ArchiveError, openArchive, type OpenedKit } from './openArchive.js';
+import { Painter } from './painter.js';
+import { Speaker } from './speaker.js';
+
+function find<T extends Element>(id: string): T {
+  const element = document.getElementById(id);
+  if (!element) throw new Error(`the page has no #${id}`);
+  return element as unknown as T;
+}
+
+const message = find<HTMLElement>('message');
+const log = find<HTMLOListElement>('log');
+const speaker = new Speaker();
+let opened: OpenedKit | undefined;
+let joust: Joust | undefined;
+let paused = false;
+const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.kit.particlePictures ?? []);
+
+function noteBlow({ sequence, damage, seed, take }: Struck): void {
+  const item = document.createElement('li');
+  item.textContent = `${sequence}, damage ${damage}, seed ${seed}`;
+  log.append(item);
+  while (log.children.length > 6) log.firstElementChild?.remove();
+  speaker.play(take, take.start);
+}
+
+async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLImageElement>> {
+  const pictures = new Map<string, HTMLImageElement>();
+  for (const id of ['brasshorn', 'mosshell', 'mossy-log']) {
+    try {
+      const bytes = file(kit.assetFile(id));
+      if (!bytes) continue;
+      const image = new Image();
+      image.src = URL.createObjectURL(new Blob([bytes.slice()], { type: 'image/svg+xml' }));
+      await image.decode();
+      pictures.set(id, image);
+    } catch {
+      // A kit without this picture: the beetle is drawn plainly.
+    }
+  }
+  return pictures;
+}
+
+async function play(bytes: Uint8Array, name: string): Promise<void> {
+  try {
+    const next = openArchive(bytes);
+    painter.setPictures(await loadPictures(next));
+    await speaker.use(next);
+    opened = next;
+    joust = new Joust(next.kit, noteBlow);
+    log.replaceChildren();
+    find('kit').textContent = `${next.kit.name} from ${name}: ${next.kit.sequences.length} sequences.`;
+    find('sequence').replaceChildren(...next.kit.sequences.map((id) => new Option(id, id)));
+    message.textContent = '';
+  } catch (error) {
+    if (!(error instanceof ArchiveError)) throw error;
+    // What was playing goes on.
+    message.textContent = `${name}: ${error.message}`;
+  }
+}
+
+async function fetchKit(): Promise<void> {
+  try {
+    const projects = (await (await fetch('/api/projects')).json()) as { id: string }[];
+    if (projects.length === 0) throw new Error('the server has no project');
+    const response = await fetch(`/api/projects/${projects[0].id}/kit`);
+    if (!response.ok) throw new Error(((await response.json()) as { detail: string }).detail);
+    await play(new Uint8Array(await response.arrayBuffer()), 'the server');
+  } catch (error) {
+    message.textContent = `The kit cannot be fetched: ${error instanceof Error ? error.message : String(error)}. Drop a kit’s zip here instead.`;
+  }
+}
+
+async function playFile(file: File | undefined): Promise<void> {
+  if (file) await play(new Uint8Array(await file.arrayBuffer()), file.name);
+}
+
+find<HTMLInputElement>('file').addEventListener('change', ({ target }) => void playFile((target as HTMLInputElement).files?.[0]));
+document.addEventListener('dragover', (event) => {
+  event.preventDefault();
+  document.body.classList.add('dropping');
+});
+document.addEventListener('dragleave', () => document.body.classList.remove('dropping'));
+document.addEventListener('drop', (event) => {
+  event.preventDefault();
+  document.body.classList.remove('dropping');
+  void playFile(event.dataTransfer?.files[0]);
+});
+find('pause').addEventListener('click', ({ currentTarget }) => {
+  paused = !paused;
+  (currentTarget as Element).setAttribute('aria-pressed', String(paused));
+});
+find('sound').addEventListener('click', ({ currentTarget }) => {
+  void speaker.toggle().then((on) => (currentTarget as Element | null ?? find('sound')).setAttribute('aria-pressed', String(on)));
+});
+find('instant').addEventListener('submit', (event) => {
+  event.preventDefault();
+  if (!opened) return;
+  const value = (id: string): string => find<HTMLInputElement>(id).value;
+  try {
+    const rows = sampleInstant(opened.kit, { sequence: value('sequence'), payload: value('payload'), seed: value('seed'), time: value('time') });
+    find('numbers').querySelector('tbody')?.replaceChildren(...rows.map(tableRow));
+    message.textContent = '';
+  } catch (error) {
+    message.textContent = error instanceof Error ? error.message : String(error);
+  }
+});
+
+function tableRow([name, value]: [string, string | number]): HTMLTableRowElement {
+  const row = document.createElement('tr');
+  const exact = document.createElement('data');
+  exact.value = String(value);
+  exact.dataset['column'] = name;
+  exact.textContent = typeof value === 'number' ? String(Number(value.toFixed(4))) : value;
+  row.insertCell().textContent = name;
+  row.insertCell().append(exact);
+  return row;
+}
+
+let last = performance.now();
+function tick(now: number): void {
+  // A tab that slept does not leap ahead.
+  const dt = Math.min(0.1, (now - last) / 1000);
+  last = now;
+  if (!paused) joust?.advance(dt);
+  painter.paint(joust);
+  requestAnimationFrame(tick);
+}
+
+requestAnimationFrame(tick);
+void fetchKit();

@@ -1,0 +1,141 @@
+import type { ActorFrame, Frame, ParticlePicture } from '@undatio/core/runtime';
+import type { Beetle, Joust } from './joust.js';
+
+const zoom = 1.35;
+const ground = 62;
+const size = { width: 172, height: 130 };
+
+/** Draws the joust on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
+export class Painter {
+  private readonly context: CanvasRenderingContext2D;
+  private readonly scratch = document.createElement('canvas');
+  private pictures = new Map<string, HTMLCanvasElement>();
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly particlePictures: () => readonly ParticlePicture[],
+  ) {
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('this browser has no 2D canvas');
+    this.context = context;
+    this.scratch.width = size.width * 2;
+    this.scratch.height = size.height * 2;
+  }
+
+  setPictures(pictures: Map<string, HTMLImageElement>): void {
+    // Drawn once: a vector picture costs its whole drawing again in every frame.
+    this.pictures = new Map([...pictures].map(([id, picture]) => [id, raster(picture)]));
+  }
+
+  paint(joust: Joust | undefined): void {
+    const { context, canvas } = this;
+    const scale = window.devicePixelRatio;
+    const { clientWidth, clientHeight } = canvas;
+    if (canvas.width !== clientWidth * scale || canvas.height !== clientHeight * scale) {
+      canvas.width = clientWidth * scale;
+      canvas.height = clientHeight * scale;
+    }
+    context.setTransform(scale, 0, 0, scale, 0, 0);
+    context.fillStyle = '#0b1820';
+    context.fillRect(0, 0, clientWidth, clientHeight);
+    context.translate(clientWidth * 0.5, clientHeight * 0.6);
+    context.scale(zoom, zoom);
+    const view = { x: 0, y: 0, roll: 0 };
+    for (const { frame } of joust?.blows ?? []) {
+      view.x += frame.view.x;
+      view.y += frame.view.y;
+      view.roll += frame.view.roll;
+    }
+    context.rotate((-view.roll * Math.PI) / 180);
+    context.translate(-view.x, -view.y);
+    this.paintArena();
+    if (!joust) return;
+    for (const beetle of joust.beetles) this.paintBeetle(beetle, joust);
+    for (const blow of joust.blows) this.paintParticles(blow.frame, blow.contact);
+  }
+
+  private paintArena(): void {
+    const { context } = this;
+    const arena = this.pictures.get('mossy-log');
+    if (arena) context.drawImage(arena, -640, ground + 12 - 480, 1600, 800);
+    else {
+      context.fillStyle = '#40592b';
+      context.fillRect(-2000, ground, 4000, 600);
+    }
+  }
+
+  private paintBeetle(beetle: Beetle, joust: Joust): void {
+    const { context } = this;
+    const parts = joust.blows.flatMap((blow) => (blow.attacker === beetle ? [blow.frame.source] : blow.defender === beetle ? [blow.frame.target] : []));
+    const flash = parts.reduce<ActorFrame | undefined>((strongest, part) => (part.flash > (strongest?.flash ?? 0) ? part : strongest), undefined);
+    context.save();
+    context.translate(beetle.x + sum(parts, 'x'), sum(parts, 'y'));
+    context.rotate((sum(parts, 'rotation') * Math.PI) / 180);
+    for (const part of parts) context.scale(part.scaleX, part.scaleY);
+    context.drawImage(this.lit(beetle, flash), -size.width / 2, -size.height / 2, size.width, size.height);
+    context.restore();
+  }
+
+  /** The beetle's picture with its flash, alpha kept. */
+  private lit(beetle: Beetle, flash: ActorFrame | undefined): HTMLCanvasElement {
+    const { width, height } = this.scratch;
+    const context = this.scratch.getContext('2d') as CanvasRenderingContext2D;
+    context.globalAlpha = 1;
+    context.globalCompositeOperation = 'source-over';
+    context.clearRect(0, 0, width, height);
+    const picture = this.pictures.get(beetle.asset);
+    if (picture) context.drawImage(picture, 0, 0, width, height);
+    else {
+      context.fillStyle = '#8a6d4a';
+      context.beginPath();
+      context.ellipse(width / 2, height / 2, width * 0.45, height * 0.4, 0, 0, 2 * Math.PI);
+      context.fill();
+    }
+    if (flash && flash.flash > 0) this.flood(context, flash, width, height);
+    return this.scratch;
+  }
+
+  private flood(context: CanvasRenderingContext2D, flash: ActorFrame, width: number, height: number): void {
+    const copy = flash.flashMode === 'mix' ? undefined : context.getImageData(0, 0, width, height);
+    context.globalAlpha = flash.flash;
+    context.globalCompositeOperation = flash.flashMode === 'add' ? 'lighter' : flash.flashMode === 'multiply' ? 'multiply' : 'source-atop';
+    context.fillStyle = `#${flash.flashColour.toString(16).padStart(6, '0')}`;
+    context.fillRect(0, 0, width, height);
+    if (!copy) return;
+    // Those two composite beyond the picture's edge; its alpha is put back.
+    const lit = context.getImageData(0, 0, width, height);
+    for (let i = 3; i < lit.data.length; i += 4) lit.data[i] = copy.data[i];
+    context.putImageData(lit, 0, 0);
+  }
+
+  private paintParticles({ particles }: Frame, contact: number): void {
+    const { context } = this;
+    const pictures = this.particlePictures();
+    for (let i = 0; i < particles.count; i++) {
+      context.save();
+      context.globalCompositeOperation = particles.blend[i] === 1 ? 'lighter' : 'source-over';
+      context.globalAlpha = particles.a[i];
+      context.fillStyle = `rgb(${particles.r[i] * 255} ${particles.g[i] * 255} ${particles.b[i] * 255})`;
+      context.translate(contact + particles.x[i], particles.y[i]);
+      context.rotate((particles.rotation[i] * Math.PI) / 180);
+      const half = particles.size[i] / 2;
+      context.beginPath();
+      if (pictures[particles.picture[i]] === 'chip') context.rect(-half * 0.8, -half * 0.6, half * 1.6, half * 1.2);
+      else context.ellipse(0, 0, half, pictures[particles.picture[i]] === 'spark' ? half * 0.24 : half, 0, 0, 2 * Math.PI);
+      context.fill();
+      context.restore();
+    }
+  }
+}
+
+function sum(parts: readonly ActorFrame[], name: 'x' | 'y' | 'rotation'): number {
+  return parts.reduce((total, part) => total + part[name], 0);
+}
+
+function raster(picture: HTMLImageElement): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = picture.naturalWidth;
+  canvas.height = picture.naturalHeight;
+  canvas.getContext('2d')?.drawImage(picture, 0, 0);
+  return canvas;
+}
