@@ -2,11 +2,12 @@ import type { Seconds } from '../units.js';
 
 /**
  * How far a unit of initial velocity carries in `t` under linear drag `k` (1/s): (1 - e^(-kt)) / k.
- * `expm1` keeps full precision down to k = 0, where the answer is t.
+ * `expm1` keeps full precision for small kt; below 1e-8 its series t - kt²/2 is exact and also bears a k that is
+ * too small to divide by.
  */
 export function dragReach(k: number, t: Seconds): Seconds {
   const kt = k * t;
-  return kt === 0 ? t : -Math.expm1(-kt) / k;
+  return kt < 1e-8 ? t * (1 - kt / 2) : -Math.expm1(-kt) / k;
 }
 
 /**

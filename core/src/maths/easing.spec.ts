@@ -1,0 +1,41 @@
+import { EasingError, parseEasing } from './easing.js';
+
+describe('parseEasing', () => {
+  it('passes through the ends and lies on the Bézier curve', () => {
+    const ease = parseEasing('cubic-bezier(0.25, 0.1, 0.25, 1)');
+    expect(ease(0)).toBe(0);
+    expect(ease(1)).toBe(1);
+    // Points of the curve itself by de Casteljau at s, found without solving for s.
+    for (const s of [0.05, 0.2, 0.5, 0.8, 0.97]) {
+      const point = (p1: number, p2: number): number => {
+        const lerp = (a: number, b: number): number => a + (b - a) * s;
+        const [a, b, c] = [lerp(0, p1), lerp(p1, p2), lerp(p2, 1)];
+        return lerp(lerp(a, b), lerp(b, c));
+      };
+      expect(ease(point(0.25, 0.25))).toBeCloseTo(point(0.1, 1), 9);
+    }
+  });
+
+  it('steps as CSS Easing Level 2 says', () => {
+    expect([0, 0.3, 0.5, 0.99, 1].map(parseEasing('steps(2)'))).toEqual([0, 0, 0.5, 0.5, 1]);
+    expect([0, 0.3, 0.5, 0.99, 1].map(parseEasing('steps(2, jump-start)'))).toEqual([0.5, 0.5, 1, 1, 1]);
+    expect([0, 0.3, 0.5, 1].map(parseEasing('steps(2, jump-none)'))).toEqual([0, 0, 1, 1]);
+    expect([0, 0.3, 0.5, 1].map(parseEasing('steps(1, jump-both)'))).toEqual([0.5, 0.5, 0.5, 1]);
+    expect([0, 1].map(parseEasing('step-start'))).toEqual([1, 1]);
+  });
+
+  it('spreads linear() stops as CSS Easing Level 2 says', () => {
+    const even = parseEasing('linear(0, 0.5, 1)');
+    expect([0, 0.25, 0.5, 0.75, 1].map(even)).toEqual([0, 0.25, 0.5, 0.75, 1]);
+    const flat = parseEasing('linear(0, 0.25 25% 75%, 1)');
+    expect([0.125, 0.25, 0.5, 0.75, 0.875].map(flat)).toEqual([0.125, 0.25, 0.25, 0.25, 0.625]);
+    // An input smaller than the one before is raised to it.
+    expect(parseEasing('linear(0, 0.4 60%, 0.8 20%, 1)')(0.6)).toBe(0.8);
+  });
+
+  it('refuses anything else', () => {
+    for (const text of ['', 'bounce', 'cubic-bezier(2, 0, 0, 1)', 'cubic-bezier(0,0,1)', 'steps(0)', 'steps(1, jump-none)', 'linear(1)', 'linear(a, b)', 'linear(0, 1 1 1)', 'ease; alert(1)']) {
+      expect(() => parseEasing(text)).withContext(text).toThrowError(EasingError);
+    }
+  });
+});

@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { TimeWarp, type WarpWindow } from './timeWarp.js';
+
+const windows = fc.array(
+  fc.record({ start: fc.integer({ min: -20, max: 100 }), length: fc.integer({ min: 0, max: 60 }), rate: fc.constantFrom(0, 0.25, 0.5) }).map(
+    ({ start, length, rate }): WarpWindow => ({ start: start / 20, end: (start + length) / 20, rate }),
+  ),
+  { maxLength: 6 },
+);
+
+/** ∫ rate dt by small steps, with the slowest of the windows that hold the middle of each step. */
+function integrate(all: readonly WarpWindow[], t: number): number {
+  const from = -2;
+  const steps = Math.round((t - from) * 2000);
+  let tau = from;
+  for (let i = 0; i < steps; i++) {
+    const middle = from + (i + 0.5) / 2000;
+    tau += all.reduce((rate, window) => (window.start <= middle && middle < window.end ? Math.min(rate, window.rate) : rate), 1) / 2000;
+  }
+  return tau;
+}
+
+describe('TimeWarp', () => {
+  it('is the integral of the slowest rate', () => {
+    fc.assert(
+      fc.property(windows, fc.integer({ min: -10, max: 180 }), (all, tick) => {
+        expect(new TimeWarp(all).tau(tick / 20)).toBeCloseTo(integrate(all, tick / 20), 6);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('never runs backwards, and never faster than the wall', () => {
+    fc.assert(
+      fc.property(windows, fc.array(fc.double({ min: -2, max: 10, noNaN: true }), { minLength: 2 }), (all, times) => {
+        const warp = new TimeWarp(all);
+        times.sort((a, b) => a - b);
+        for (let i = 1; i < times.length; i++) {
+          const gone = warp.tau(times[i]) - warp.tau(times[i - 1]);
+          expect(gone).toBeGreaterThanOrEqual(-1e-12);
+          expect(gone).toBeLessThanOrEqual(times[i] - times[i - 1] + 1e-12);
+        }
+      }),
+    );
+  });
+
+  it('finds the first wall time at which a reading is reached', () => {
+    fc.assert(
+      fc.property(windows, fc.double({ min: -2, max: 8, noNaN: true }), (all, tau) => {
+        const warp = new TimeWarp(all);
+        const t = warp.wallTime(tau);
+        expect(warp.tau(t)).toBeCloseTo(tau, 9);
+        expect(warp.tau(t - 1e-3)).toBeLessThan(tau);
+      }),
+    );
+  });
+});

@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import type { Frame } from '../contract.js';
+import { takeOf } from '../testing.js';
+import { bakedParticles, bakedRow } from '../ship/bakedRow.js';
+import { completePayload } from './strike.js';
+import { DocumentError } from '../model/documentError.js';
+
+const number = (min: number, max: number) =>
+  fc.oneof(
+    fc.double({ min, max, noNaN: true }),
+    fc.tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true })).map(([a, b]) => ({ range: [Math.min(a, b), Math.max(a, b)] })),
+    fc.tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true })).map((out) => ({ drive: 'damage', in: [0, 50], out, ease: 'ease-out' })),
+  );
+const common = {
+  delay: number(-0.3, 1),
+  repeat: fc.record({ count: fc.integer({ min: 1, max: 3 }), every: fc.double({ min: 0, max: 0.5, noNaN: true }) }),
+  chance: fc.constantFrom(1, 0.5),
+  strength: number(0, 2),
+  clock: fc.constantFrom('game', 'wall'),
+  on: fc.constantFrom('source', 'target'),
+};
+const anyEffect = fc.oneof(
+  fc.record({ kind: fc.constant('flash'), ...common, duration: number(0, 0.6), amount: number(0, 1), mode: fc.constantFrom('mix', 'multiply', 'add') }),
+  fc.record({ kind: fc.constant('hit-stop'), ...common, duration: number(0, 0.2), holdLater: fc.boolean() }),
+  fc.record({ kind: fc.constant('shake'), ...common, duration: number(0, 0.6), amplitude: number(0, 40), roll: number(0, 10) }),
+  fc.record({ kind: fc.constant('burst'), ...common, duration: number(0, 0.3), count: number(0, 30), speed: number(0, 500), drag: number(0, 8), gravity: number(-900, 900), life: number(0.05, 0.8), facing: fc.constantFrom('spin', 'motion'), shape: fc.constantFrom('point', 'disc', 'circle', 'segment'), radius: number(0, 40) }),
+  fc.record({ kind: fc.constant('sound'), ...common, clips: fc.constant(['crack', 'thud']) }),
+);
+const anySequence = fc.array(anyEffect, { minLength: 1, maxLength: 6 }).map((effects) =>
+  effects.map((effect, i) => ({ ...effect, id: `effect-${i}`, ...(i > 0 && i % 2 === 0 && { anchor: { to: i % 4 === 0 ? 'end' : 'start', effect: `effect-${i - 1}` } }) })),
+);
+const times = [-0.4, -0.1, 0, 1 / 144, 1 / 60, 1 / 30, 0.05, 0.1, 0.2, 0.45, 0.9, 1.7, 4];
+
+const seen = (frame: Frame) => JSON.stringify([bakedRow(frame), bakedParticles(frame)]);
+
+describe('a take', () => {
+  it('gives the same frame in whatever order it is sampled', () => {
+    fc.assert(
+      fc.property(anySequence, fc.nat(), fc.shuffledSubarray(times, { minLength: times.length }), (effects, seed, shuffled) => {
+        const take = takeOf(effects, { damage: 20 }, { seed });
+        const fresh = new Map(times.map((t) => [t, seen(take.sample(t, take.createFrame()))]));
+        const reused = take.createFrame();
+        for (const t of shuffled) expect(seen(take.sample(t, reused))).toBe(fresh.get(t) ?? '');
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('is the same again from the same seed, and another from another', () => {
+    fc.assert(
+      fc.property(anySequence, fc.nat(), (effects, seed) => {
+        const [a, b] = [takeOf(effects, {}, { seed }), takeOf(effects, {}, { seed })];
+        expect(seen(a.sample(0.1, a.createFrame()))).toBe(seen(b.sample(0.1, b.createFrame())));
+        expect(a.sounds).toEqual(b.sounds);
+      }),
+      { numRuns: 40 },
+    );
+    const burst = [{ kind: 'burst', id: 'burst', count: 5 }];
+    const [a, b] = [takeOf(burst, {}, { seed: 1 }), takeOf(burst, {}, { seed: 2 })];
+    expect(seen(a.sample(0.1, a.createFrame()))).not.toBe(seen(b.sample(0.1, b.createFrame())));
+  });
+
+  it('never shows what is not a number, and keeps amounts in bounds', () => {
+    fc.assert(
+      fc.property(anySequence, fc.nat(), fc.double({ min: 0, max: 50, noNaN: true }), (effects, seed, damage) => {
+        const take = takeOf(effects, { damage }, { seed });
+        const frame = take.createFrame();
+        for (const t of times) {
+          take.sample(t, frame);
+          for (const value of Object.values(bakedRow(frame))) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
+          for (const party of [frame.source, frame.target]) expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
+          for (const particle of bakedParticles(frame)) expect(Object.values(particle).every(Number.isFinite)).toBeTrue();
+        }
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('shows the same motion at 30, 60 and 144 frames a second', () => {
+    const take = takeOf([{ kind: 'burst', id: 'burst', count: 8 }, { kind: 'shake', id: 'shake' }, { kind: 'hit-stop', id: 'stop' }, { kind: 'flash', id: 'flash' }]);
+    const play = (rate: number, until: number): string => {
+      const frame = take.createFrame();
+      for (let i = 0; i < Math.round(until * rate); i++) take.sample(i / rate, frame);
+      return seen(take.sample(until, frame));
+    };
+    expect(play(30, 0.2)).toBe(play(60, 0.2));
+    expect(play(144, 0.2)).toBe(play(60, 0.2));
+  });
+
+  it('ends when the last of it has been seen', () => {
+    fc.assert(
+      fc.property(anySequence, fc.nat(), (effects, seed) => {
+        const take = takeOf(effects, {}, { seed });
+        const rest = { ...bakedRow(take.createFrame()), t: take.duration + 0.001 };
+        expect(bakedRow(take.sample(take.duration + 0.001, take.createFrame()))).toEqual(rest);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('leaves out what is muted or not soloed, without moving anything else', () => {
+    const effects = [{ kind: 'flash', id: 'flash', duration: 0.2 }, { kind: 'burst', id: 'burst', count: 9 }];
+    const all = takeOf(effects);
+    const muted = takeOf([{ ...effects[0], muted: true }, effects[1]]);
+    const solo = takeOf(effects, {}, { solo: ['burst'] });
+    const [a, b, c] = [all, muted, solo].map((take) => take.sample(0.1, take.createFrame()));
+    expect(a.target.flash).toBeGreaterThan(0);
+    expect([b.target.flash, c.target.flash]).toEqual([0, 0]);
+    expect(bakedParticles(b)).toEqual(bakedParticles(a));
+    expect(bakedParticles(c)).toEqual(bakedParticles(a));
+  });
+
+  it('fires by chance as often as it is told', () => {
+    let fired = 0;
+    for (let seed = 0; seed < 2000; seed++) fired += takeOf([{ kind: 'flash', id: 'flash', chance: 0.3 }], {}, { seed }).firings.length;
+    // Four standard errors of a binomial share.
+    expect(Math.abs(fired / 2000 - 0.3)).toBeLessThan(4 * Math.sqrt((0.3 * 0.7) / 2000));
+  });
+
+  it('drives numbers by the payload, clamped to the curve’s ends', () => {
+    const amount = (damage: number): number => {
+      const take = takeOf([{ kind: 'flash', id: 'flash', duration: 1, amount: { drive: 'damage', in: [10, 30], out: [0.2, 1] }, envelope: [{ at: 0, value: 1 }] }], { damage });
+      return take.sample(0, take.createFrame()).target.flash;
+    };
+    expect([0, 10, 20, 30, 50].map((damage) => Number(amount(damage).toFixed(9)))).toEqual([0.2, 0.2, 0.6, 1, 1]);
+  });
+});
+
+describe('completePayload', () => {
+  const event = { id: 'lance-hit', fields: [{ name: 'damage', type: 'number', default: 10 } as const, { name: 'kind', type: 'kind', default: 'plain', options: ['plain', 'ember'] } as const] };
+
+  it('fills in defaults', () => {
+    expect(completePayload(event, { kind: 'ember' })).toEqual({ damage: 10, kind: 'ember' });
+  });
+
+  it('names the field that is wrong', () => {
+    const pathOf = (payload: object): string => {
+      try {
+        completePayload(event, payload as Record<string, number>);
+      } catch (error) {
+        return (error as DocumentError).path;
+      }
+      return 'accepted';
+    };
+    expect(pathOf({ damge: 1 })).toBe('payload.damge');
+    expect(pathOf({ damage: 'much' })).toBe('payload.damage');
+    expect(pathOf({ damage: NaN })).toBe('payload.damage');
+    expect(pathOf({ kind: 'sap' })).toBe('payload.kind');
+  });
+});

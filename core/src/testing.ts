@@ -1,0 +1,46 @@
+import { compileContext } from './checks/checkProject.js';
+import { readProject } from './checks/readProject.js';
+import type { Payload, StrikeOptions } from './contract.js';
+import type { Project } from './model/project.js';
+import { compileSequence } from './take/compile.js';
+import { strike } from './take/strike.js';
+import type { EngineTake } from './take/take.js';
+
+/** Projects for specs: the League's lance-hit with two clips, and the given effects as the sequence `blow`. */
+
+const digest = '0'.repeat(64);
+
+export function projectJson(effects: readonly object[]): Record<string, unknown> {
+  const sound = (id: string, duration: number) => ({ type: 'sound', id, label: id, file: `sounds/${id}.wav`, sha256: digest, duration });
+  return {
+    format: 1,
+    id: 'yard-test',
+    label: 'Yard test',
+    events: [
+      {
+        id: 'lance-hit',
+        label: 'Lance hit',
+        fields: [
+          { type: 'number', name: 'damage', label: 'Damage', min: 0, max: 50, default: 10 },
+          { type: 'direction', name: 'direction', label: 'Direction', default: 0 },
+          { type: 'kind', name: 'kind', label: 'Kind', options: ['plain', 'ember'], default: 'plain' },
+          { type: 'flag', name: 'strong', label: 'Strong', default: false },
+        ],
+      },
+    ],
+    actors: [{ id: 'mosshell', label: 'Mosshell', role: 'target', picture: 'mosshell', width: 100, height: 100 }],
+    assets: [sound('crack', 0.5), sound('thud', 1), { type: 'picture', id: 'mosshell', label: 'Mosshell', file: 'pictures/mosshell.svg', sha256: digest }],
+    sequences: [{ id: 'blow', label: 'Blow', event: 'lance-hit', effects }],
+  };
+}
+
+export function projectWith(effects: readonly object[]): Project {
+  const { project, problems } = readProject(projectJson(effects));
+  if (!project) throw new Error(problems.map(({ path, message }) => `${path}: ${message}`).join('\n'));
+  return project;
+}
+
+export function takeOf(effects: readonly object[], payload?: Payload, options?: StrikeOptions): EngineTake {
+  const project = projectWith(effects);
+  return strike(compileSequence(project.sequences[0], ['sequences', 0], compileContext(project)), payload, options);
+}
