@@ -1,0 +1,203 @@
+import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { parse } from 'node:path';
+import { unzipSync } from 'fflate';
+import { bakedColumns, type Frame, type Kit, type Vector } from '@undatio/core';
+import ts from 'typescript';
+import { paths } from '../paths.js';
+import { gone, serveProcess, undatio, withFolder } from '../testing.js';
+
+interface DemoDocument {
+  assets: { file: string }[];
+  sequences: { effects: Record<string, unknown>[] }[];
+}
+
+/** The demo with something spoiled, as a file beside copies of its assets. */
+async function spoiledDemo(folder: string, spoil: (demo: DemoDocument) => void): Promise<string> {
+  const demo = JSON.parse(await readFile(paths.demoProject, 'utf8')) as DemoDocument;
+  for (const { file } of demo.assets) {
+    await mkdir(dirname(join(folder, file)), { recursive: true });
+    await writeFile(join(folder, file), await readFile(join(parse(paths.demoProject).dir, file)));
+  }
+  spoil(demo);
+  const path = join(folder, 'spoiled.undatio.json');
+  await writeFile(path, JSON.stringify(demo, null, 1));
+  return path;
+}
+
+describe('undatio check', () => {
+  it('finds nothing wrong with the demo', async () => {
+    const { code, out } = await undatio(['check', 'demo', '--json']);
+    expect([code, out]).toEqual([0, '[]\n']);
+  });
+
+  const cases: [string, (demo: DemoDocument) => void, RegExp][] = [
+    ['a driven field that does not exist', (demo) => (demo.sequences[0].effects[0]['amount'] = { drive: 'rage', in: [0, 1], out: [0, 1] }), /^error: sequences\[0\]\.effects\[0\]\.amount\.drive: expected a number field/],
+    ['a circular anchor', (demo) => (demo.sequences[0].effects[1]['anchor'] = { to: 'end', effect: 'hit-stop' }), /^error: sequences\[0\]\.effects\[1\]\.anchor\.effect: .*circle/],
+    ['a hundred thousand effects', (demo) => (demo.sequences[0].effects = new Array<Record<string, unknown>>(100_000).fill({})), /^error: sequences\[0\]\.effects: expected at most 1000 effects, found 100000/],
+    ['a missing asset', (demo) => (demo.assets[0].file = 'assets/sounds/gone.wav'), /^error: assets\[0\]\.file: expected the file "assets\/sounds\/gone\.wav", it is missing; used by lance-light/],
+  ];
+  for (const [what, spoil, expected] of cases) {
+    it(`tells ${what}, with exit code 1`, async () => {
+      await withFolder(async (folder) => {
+        const { code, out } = await undatio(['check', await spoiledDemo(folder, spoil)]);
+        expect(code).toBe(1);
+        expect(out).toMatch(expected);
+      });
+    });
+  }
+
+  it('tells a truncated file, another shape and no JSON', async () => {
+    await withFolder(async (folder) => {
+      const text = await readFile(paths.demoProject, 'utf8');
+      for (const [content, expected] of [
+        [text.slice(0, 20_000), /^error: \S+: expected .* but the text ends at line \d+, column \d+/],
+        ['[]', /^error: \(document\): expected object/],
+        ['gibberish', /^error: \(document\): expected a JSON value, found "gibberish" at line 1, column 1/],
+        [text.replace('"delay": 0', '"delay": NaN'), /^error: sequences\[0\]\.effects\[0\]\.delay: expected a JSON value, found "NaN/],
+      ] as const) {
+        const file = join(folder, 'bad.undatio.json');
+        await writeFile(file, content);
+        const { code, out } = await undatio(['check', file]);
+        expect(code).toBe(1);
+        expect(out).toMatch(expected);
+      }
+    });
+  });
+});
+
+describe('undatio bake', () => {
+  it('writes the documented columns, one row a frame', async () => {
+    const { code, out } = await undatio(['bake', 'demo', '--sequence', 'lance-heavy', '--fps', '30']);
+    expect(code).toBe(0);
+    const [header, ...rows] = out.trim().split('\n');
+    expect(header).toBe(bakedColumns.join(','));
+    const t = rows.map((row) => Number(row.split(',')[0]));
+    expect(t).toContain(0);
+    for (let i = 1; i < t.length; i++) expect(t[i] - t[i - 1]).toBeCloseTo(1 / 30, 12);
+  });
+
+  it('samples the instants it is given, with the particles when asked', async () => {
+    const { out } = await undatio(['bake', 'demo', '--sequence', 'lance-light', '--times', '0.05,-1,0', '--format', 'json', '--payload', '{"damage": 40}', '--seed', '7']);
+    const baked = JSON.parse(out) as { seed: number; frames: { row: Record<string, number>; particles: object[] }[] };
+    expect(baked.seed).toBe(7);
+    expect(baked.frames.map(({ row }) => row['t'])).toEqual([0.05, -1, 0]);
+    for (const { row, particles } of baked.frames) expect(particles.length).toBe(row['particles']);
+    expect(baked.frames[0].particles.length).toBeGreaterThan(5);
+  });
+
+  it('refuses bad usage in one line, with exit code 2', async () => {
+    for (const args of [
+      ['bake', 'demo', '--sequence', 'none'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--payload', '{'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--payload', '{"damge": 1}'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--seed', 'x'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--times', '0,,1'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--format', 'xml'],
+      ['bake', '/nowhere.undatio.json', '--sequence', 'a'],
+      ['check'],
+      ['dance'],
+    ]) {
+      const { code, out, err } = await undatio(args);
+      expect(code).withContext(args.join(' ')).toBe(2);
+      expect(out).toBe('');
+      expect(err.trim().split('\n').length).withContext(err).toBe(1);
+    }
+  }, 30_000);
+
+  it('explains itself', async () => {
+    for (const command of [['--help'], ['serve', '--help'], ['export', '--help'], ['check', '--help'], ['bake', '--help']]) {
+      const { code, out } = await undatio(command);
+      expect(code).toBe(0);
+      expect(out).toContain('Usage: undatio');
+    }
+  }, 30_000);
+});
+
+describe('undatio export', () => {
+  it('makes a kit that holds what it promises and plays what it says', async () => {
+    await withFolder(async (folder) => {
+      const out = join(folder, 'kit');
+      expect((await undatio(['export', 'demo', '--out', out])).code).toBe(0);
+      const text = (name: string): Promise<string> => readFile(join(out, name), 'utf8');
+      const kitJson: unknown = JSON.parse(await text('kit.json'));
+
+      const validate = new Ajv2020({ strict: false }).compile(JSON.parse(await text('kit.schema.json')) as object);
+      expect(validate(kitJson)).withContext(JSON.stringify(validate.errors)).toBeTrue();
+      expect(validate({ ...(kitJson as object), events: 'none' })).toBeFalse();
+
+      const runtime = (await import(pathToFileURL(join(out, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit; KitError: new () => Error };
+      const kit = runtime.openKit(kitJson);
+      const vectors = JSON.parse(await text('vectors.json')) as Vector[];
+      expect(vectors.length).toBe(2 * kit.sequences.length);
+      for (const { sequence, payload, seed, frames } of vectors) {
+        const take = kit.strike(sequence, payload, { seed });
+        const frame = take.createFrame();
+        for (const { row, particles } of frames) expectFrame(take.sample(Number(row.t), frame), row, particles);
+      }
+      for (const { file } of (kitJson as DemoDocument).assets) expect((await readFile(join(out, file))).length).toBeGreaterThan(100);
+      expect((await readdir(join(out, 'assets'))).sort()).toEqual(['pictures', 'sounds']);
+    });
+  }, 30_000);
+
+  it('makes the same bytes as the Ship screen’s download, as archive and as folder', async () => {
+    await withFolder(async (folder) => {
+      const { child, address } = await serveProcess(join(folder, 'data'));
+      const download = new Uint8Array(await (await fetch(`${address}/api/projects/elytra-league/kit`)).arrayBuffer());
+      await undatio(['export', 'demo', '--out', join(folder, 'a.zip')], { TZ: 'Asia/Tokyo' });
+      await undatio(['export', 'saved:elytra-league', '--out', join(folder, 'b.zip')], { UNDATIO_DATA: join(folder, 'data') });
+      await undatio(['export', 'demo', '--out', join(folder, 'c')]);
+      for (const name of ['a.zip', 'b.zip']) expect(Buffer.compare(await readFile(join(folder, name)), download)).withContext(name).toBe(0);
+      for (const [path, bytes] of Object.entries(unzipSync(download))) expect(Buffer.compare(await readFile(join(folder, 'c', path)), bytes)).withContext(path).toBe(0);
+      child.kill('SIGTERM');
+      await gone(child);
+    });
+  }, 30_000);
+
+  it('ships declarations that a strict TypeScript game compiles against', async () => {
+    await withFolder(async (folder) => {
+      await undatio(['export', 'demo', '--out', folder]);
+      const game = join(folder, 'game.ts');
+      await writeFile(
+        game,
+        `import { openKit, KitError } from './undatio-runtime.js';
+         const kit = openKit({});
+         const take = kit.strike('lance-heavy', { damage: 12, direction: 30 }, { seed: 7 });
+         const frame = take.createFrame();
+         take.sample(0.05, frame);
+         const numbers: number[] = [frame.target.flash, frame.view.x, frame.particles.count, take.duration, take.sounds[0].gain];
+         const path: string = new KitError('a', 'b').path;
+         // @ts-expect-error a payload holds plain values only
+         kit.strike('lance-heavy', { damage: {} });
+         export { numbers, path };`,
+      );
+      const options = { strict: true, noEmit: true, target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.NodeNext, moduleResolution: ts.ModuleResolutionKind.NodeNext, types: [] };
+      const problems = ts.getPreEmitDiagnostics(ts.createProgram([game], options));
+      expect(problems.map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, '\n'))).toEqual([]);
+    });
+  }, 30_000);
+
+  it('ships nothing of a project with errors', async () => {
+    await withFolder(async (folder) => {
+      const project = await spoiledDemo(folder, (demo) => (demo.assets[0].file = 'gone.wav'));
+      const { code, err } = await undatio(['export', project, '--out', join(folder, 'kit.zip')]);
+      expect(code).toBe(1);
+      expect(err).toMatch(/^error: assets\[0\]\.file: /);
+      expect(await readdir(folder)).not.toContain('kit.zip');
+    });
+  });
+});
+
+function expectFrame(frame: Frame, row: Record<string, number | string>, particles: readonly object[]): void {
+  const near = (name: string, value: number): void => expect(Math.abs(value - Number(row[name]))).withContext(name).toBeLessThanOrEqual(1e-9);
+  near('target.flash', frame.target.flash);
+  near('target.rate', frame.target.rate);
+  near('source.flash', frame.source.flash);
+  near('view.x', frame.view.x);
+  near('view.y', frame.view.y);
+  near('view.roll', frame.view.roll);
+  near('particles', frame.particles.count);
+  particles.forEach((particle, i) => expect(frame.particles.x[i]).toBe((particle as { x: number }).x));
+}

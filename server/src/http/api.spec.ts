@@ -1,0 +1,199 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { request } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { readFile } from 'node:fs/promises';
+import type { Sequence } from '@undatio/core';
+import { startServer, type RunningServer } from '../commands/serve.js';
+import { paths } from '../paths.js';
+
+interface Told {
+  status: number;
+  detail: string;
+  errors?: { path: string; message: string }[];
+  current?: { etag: string; document: Sequence };
+}
+
+describe('the API', () => {
+  let folder: string;
+  let server: RunningServer;
+
+  beforeEach(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'undatio-'));
+    server = await startServer({ data: folder, host: '127.0.0.1', port: 0 });
+  });
+  afterEach(async () => {
+    await server.close();
+    await rm(folder, { recursive: true, force: true });
+  });
+
+  const league = '/api/projects/elytra-league';
+  const light = `${league}/sequences/lance-light`;
+  const call = (path: string, init: RequestInit = {}): Promise<Response> => fetch(server.address + path, init);
+  const put = (path: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> =>
+    call(path, { method: 'PUT', headers: { 'Content-Type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) });
+  const read = async (path: string): Promise<{ etag: string; document: Sequence }> => {
+    const response = await call(path);
+    return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as Sequence };
+  };
+  const told = async (response: Response): Promise<Told> => {
+    expect(response.headers.get('content-type')).toContain('application/problem+json');
+    return (await response.json()) as Told;
+  };
+  /** `fetch` sends no foreign Host and adds cache headers of its own; the plain client does as it is told. */
+  const statusWith = (headers: Record<string, string>, path = '/api/health'): Promise<number> =>
+    new Promise((done) => request(server.address + path, { headers }, (response) => done(response.resume().statusCode ?? 0)).end());
+
+  it('answers, and is seeded with the demo', async () => {
+    expect(await (await call('/api/health')).json()).toEqual({ status: 'ok' });
+    expect(((await (await call('/api/projects')).json()) as { id: string }[]).map(({ id }) => id)).toEqual(['elytra-league']);
+  });
+
+  it('gives back the demo’s file as it is', async () => {
+    const project: unknown = await (await call(league)).json();
+    expect(project).toEqual(JSON.parse(await readFile(paths.demoProject, 'utf8')));
+  });
+
+  it('forbids eval, framing and foreign scripts', async () => {
+    const policy = (await call('/api/health')).headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self';");
+    expect(policy).not.toContain('unsafe-eval');
+    expect(policy).not.toContain('unsafe-inline');
+    expect(policy).toContain("frame-ancestors 'none'");
+    expect((await call('/api/health')).headers.get('x-content-type-options')).toBe('nosniff');
+  });
+
+  it('refuses a foreign Host, a foreign Origin and another site', async () => {
+    const own = new URL(server.address).host;
+    expect(await statusWith({ Host: own })).toBe(200);
+    expect(await statusWith({ Host: 'rebound.example' })).toBe(403);
+    expect(await statusWith({ Host: own, Origin: 'http://elsewhere.example' })).toBe(403);
+    expect(await statusWith({ Host: own, Origin: server.address })).toBe(200);
+    expect(await statusWith({ Host: own, 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
+  });
+
+  it('gives an entity tag and honours it', async () => {
+    const { etag } = await read(light);
+    expect(etag).toMatch(/^".+"$/);
+    expect(await statusWith({ 'If-None-Match': etag }, light)).toBe(304);
+    expect(await statusWith({ 'If-None-Match': '"other"' }, light)).toBe(200);
+  });
+
+  it('stores what fits, and gives it back with another tag', async () => {
+    const { etag, document } = await read(light);
+    const response = await put(light, { ...document, note: 'changed' }, { 'If-Match': etag });
+    expect(response.status).toBe(200);
+    const now = await read(light);
+    expect(now.etag).toBe(response.headers.get('etag') ?? '');
+    expect(now.etag).not.toBe(etag);
+    expect(now.document.note).toBe('changed');
+  });
+
+  it('refuses a write without a precondition, and a stale one with the state it would have lost', async () => {
+    const { etag, document } = await read(light);
+    expect((await put(light, document)).status).toBe(428);
+    await put(light, { ...document, note: 'theirs' }, { 'If-Match': etag });
+    const stale = await told(await put(light, { ...document, note: 'mine' }, { 'If-Match': etag }));
+    expect(stale.status).toBe(412);
+    expect(stale.current?.document.note).toBe('theirs');
+    expect((await read(light)).document.note).toBe('theirs');
+    expect((await put(light, { ...document, note: 'mine' }, { 'If-Match': stale.current?.etag ?? '' })).status).toBe(200);
+  });
+
+  it('lets exactly one of many writers in at a time', async () => {
+    const { etag, document } = await read(light);
+    const answers = await Promise.all(Array.from({ length: 12 }, (_, i) => put(light, { ...document, note: `writer ${i}` }, { 'If-Match': etag })));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, ...new Array<number>(11).fill(412)]);
+  });
+
+  it('tells each bad field, and stores nothing', async () => {
+    const { etag, document } = await read(light);
+    const flash = { kind: 'flash', id: 'a' };
+    const cases: [unknown, string][] = [
+      [{ ...document, effects: [{ ...flash, amount: 'lots' }] }, 'effects[0].amount'],
+      [{ ...document, effects: [{ ...flash, amount: { drive: 'rage', in: [0, 1], out: [0, 1] } }] }, 'effects[0].amount.drive'],
+      [{ ...document, effects: [{ ...flash, anchor: { to: 'end', effect: 'a' } }] }, 'effects[0].anchor.effect'],
+      [{ ...document, effects: [{ kind: 'sound', id: 's', clips: ['gone'] }] }, 'effects[0].clips[0]'],
+      [{ ...document, event: 'nothing' }, 'event'],
+      [{ ...document, id: 'other' }, 'id'],
+      [[], '(document)'],
+    ];
+    for (const [body, path] of cases) {
+      const answer = await told(await put(light, body, { 'If-Match': etag }));
+      expect(answer.status).withContext(path).toBe(422);
+      expect(answer.errors?.[0].path).toBe(path);
+    }
+    expect((await read(light)).etag).toBe(etag);
+  });
+
+  it('tells what is wrong with a body', async () => {
+    const { etag } = await read(light);
+    const cut = await told(await put(light, '{"id": "lance-light", "label": ', { 'If-Match': etag }));
+    expect(cut.status).toBe(400);
+    expect(cut.errors?.[0]).toEqual(jasmine.objectContaining({ path: 'label' }));
+    expect((await put(light, '{}', { 'If-Match': etag, 'Content-Type': 'text/plain' })).status).toBe(415);
+    expect((await put(light, JSON.stringify({ note: 'x'.repeat(5_000_000) }), { 'If-Match': etag })).status).toBe(413);
+    expect((await read(light)).etag).toBe(etag);
+  });
+
+  it('creates and deletes, but not what is in use', async () => {
+    const path = `${league}/sequences/new-blow`;
+    const body = { id: 'new-blow', label: 'New', event: 'lance-hit', effects: [] };
+    expect((await put(path, body, { 'If-None-Match': '*' })).status).toBe(201);
+    expect((await put(path, body, { 'If-None-Match': '*' })).status).toBe(412);
+    const { etag } = await read(path);
+    expect((await call(path, { method: 'DELETE' })).status).toBe(428);
+    expect((await call(path, { method: 'DELETE', headers: { 'If-Match': '"old"' } })).status).toBe(412);
+    expect((await call(path, { method: 'DELETE', headers: { 'If-Match': etag } })).status).toBe(204);
+    expect((await call(path)).status).toBe(404);
+    const clip = `${league}/assets/wing-whirr`;
+    const used = await told(await call(clip, { method: 'DELETE', headers: { 'If-Match': (await read(clip)).etag } }));
+    expect(used.status).toBe(409);
+    expect(used.errors?.[0].path).toMatch(/^sequences\[1\]\.effects\[0\]\.clips\[0\]/);
+  });
+
+  it('takes in a whole project, or nothing of it', async () => {
+    const text = await readFile(paths.demoProject, 'utf8');
+    const other = { ...(JSON.parse(text) as { sequences: { effects: object[] }[] }), id: 'second-league' };
+    const post = (body: string): Promise<Response> => call('/api/projects', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+    const cut = await told(await post(text.slice(0, 5000)));
+    expect([cut.status, cut.errors?.length]).toEqual([400, 1]);
+    expect((await told(await post('{"format": 1, "id": NaN}'))).errors?.[0].path).toBe('id');
+    const crowd = { ...other, sequences: [{ ...other.sequences[0], effects: new Array<object>(100_000).fill({ kind: 'flash' }) }] };
+    expect((await told(await post(JSON.stringify(crowd)))).errors?.[0].path).toBe('sequences[0].effects');
+    const strange = JSON.stringify(other).replace(/"sha256":"[0-9a-f]/, '"sha256":"f');
+    const missing = await told(await post(strange.replace(/"sha256":"f[0-9a-f]{4}/, '"sha256":"f0000')));
+    expect([missing.status, missing.errors?.[0].path]).toEqual([422, 'assets[0].file']);
+    expect(((await (await call('/api/projects')).json()) as object[]).length).toBe(1);
+    expect((await post(JSON.stringify(other))).status).toBe(201);
+    expect((await post(JSON.stringify(other))).status).toBe(409);
+    expect(await (await call('/api/projects/second-league')).json()).toEqual(other);
+  });
+
+  it('sends pictures that cannot run anything', async () => {
+    const response = await call(`${league}/assets/mosshell/content`);
+    expect(response.headers.get('content-type')).toContain('image/svg+xml');
+    expect(response.headers.get('content-security-policy')).toBe("default-src 'none'; style-src 'unsafe-inline'; sandbox");
+    expect(await response.text()).toContain('<svg');
+    expect((await call(`${league}/assets/..%2F..%2Fpackage.json/content`)).status).toBe(404);
+  });
+
+  it('describes itself in OpenAPI 3.1, and every path it names answers', async () => {
+    const document = (await (await call('/api/openapi.json')).json()) as { openapi: string; paths: Record<string, Record<string, unknown>>; components: { schemas: Record<string, unknown> } };
+    expect(document.openapi).toBe('3.1.0');
+    const ids: Record<string, string> = { settings: 'elytra-league', events: 'lance-hit', actors: 'pip', assets: 'mosshell', sequences: 'lance-heavy' };
+    for (const [path, operations] of Object.entries(document.paths)) {
+      if (!operations['get']) continue;
+      const collection = /projects\/\{project\}\/(\w+)/.exec(path)?.[1] ?? '';
+      const address = path.replace('{project}', 'elytra-league').replace('{id}', ids[collection] ?? '');
+      expect((await call(address)).status).withContext(address).toBe(200);
+    }
+    // Every reference leads somewhere.
+    for (const [, name] of JSON.stringify(document).matchAll(/"#\/components\/schemas\/(\w+)"/g)) expect(document.components.schemas[name]).withContext(name).toBeDefined();
+  });
+
+  it('answers what is not there with a problem', async () => {
+    for (const path of ['/api/nothing', '/api/projects/none', `${league}/monsters/a`, `${league}/sequences/none`]) expect((await told(await call(path))).status).toBe(404);
+  });
+});

@@ -1,0 +1,57 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** Real folders and real processes for specs. */
+
+const root = fileURLToPath(new URL('../../', import.meta.url));
+const bin = join(root, 'server/bin/undatio.mjs');
+
+/** A folder of its own for each test, gone afterwards. */
+export async function withFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = await mkdtemp(join(tmpdir(), 'undatio-'));
+  try {
+    return await work(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+export interface Ran {
+  readonly code: number;
+  readonly out: string;
+  readonly err: string;
+}
+
+/** Runs one command line to its end. */
+export function undatio(args: readonly string[], environment: NodeJS.ProcessEnv = {}): Promise<Ran> {
+  return new Promise((done) => {
+    const child = spawn(process.execPath, [bin, ...args], { env: { ...process.env, ...environment } });
+    let out = '';
+    let err = '';
+    child.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
+    child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
+    child.on('close', (code) => done({ code: code ?? -1, out, err }));
+  });
+}
+
+/** Starts `undatio serve` on a free port and resolves with its address once it answers. */
+export function serveProcess(data: string): Promise<{ child: ChildProcess; address: string }> {
+  return new Promise((done, fail) => {
+    const child = spawn(process.execPath, [bin, 'serve'], { env: { ...process.env, UNDATIO_DATA: data, PORT: '0', HOST: '127.0.0.1' } });
+    let err = '';
+    child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
+    child.stdout.on('data', (chunk: Buffer) => {
+      const address = /http:\S+/.exec(chunk.toString())?.[0];
+      if (address) done({ child, address });
+    });
+    child.on('close', (code) => fail(new Error(`serve ended with ${code}: ${err}`)));
+  });
+}
+
+/** Waits until a process is gone. */
+export function gone(child: ChildProcess): Promise<void> {
+  return new Promise((done) => (child.exitCode !== null || child.signalCode !== null ? done() : child.once('close', () => done())));
+}
