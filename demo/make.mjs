@@ -15,17 +15,36 @@ const round = (x, digits) => Number(x.toFixed(digits));
 /** The clip's outline in 64 steps, for drawing. */
 function peaksOf(samples) {
   const width = Math.ceil(samples.length / 64);
-  return Array.from({ length: 64 }, (_, i) => round(samples.slice(i * width, (i + 1) * width).reduce((most, x) => Math.max(most, Math.abs(x)), 0), 3));
+  return Array.from({ length: 64 }, (_, i) =>
+    round(
+      samples.slice(i * width, (i + 1) * width).reduce((most, x) => Math.max(most, Math.abs(x)), 0),
+      3,
+    ),
+  );
 }
 
 mkdirSync(join(here, 'assets/sounds'), { recursive: true });
 const sounds = makeSounds().map(({ id, label, tags, samples }) => {
   const wav = new wavefile.WaveFile();
-  wav.fromScratch(1, sampleRate, '16', Int16Array.from(samples, (x) => Math.round(x * 32767)));
+  wav.fromScratch(
+    1,
+    sampleRate,
+    '16',
+    Int16Array.from(samples, (x) => Math.round(x * 32767)),
+  );
   const bytes = wav.toBuffer();
   const file = `assets/sounds/${id}.wav`;
   writeFileSync(join(here, file), bytes);
-  return { type: 'sound', id, label, file, sha256: sha256(bytes), tags, duration: round(samples.length / sampleRate, 6), peaks: peaksOf(samples) };
+  return {
+    type: 'sound',
+    id,
+    label,
+    file,
+    sha256: sha256(bytes),
+    tags,
+    duration: round(samples.length / sampleRate, 6),
+    peaks: peaksOf(samples),
+  };
 });
 const drawings = pictures.map(({ id, label, tags }) => {
   const file = `assets/pictures/${id}.svg`;

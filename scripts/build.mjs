@@ -39,7 +39,7 @@ function server() {
   run(bin('tsc'), ['-b', 'server']);
 }
 
-/** The yard reads the runtime from beside it, the very file that ships, rather than from a bundle of its own. */
+/** The yard reads the runtime from beside it, where the server puts the very file that ships. */
 async function yard() {
   run(bin('tsc'), ['-b', 'yard']);
   const out = join(root, 'yard/dist/site');
@@ -55,12 +55,12 @@ async function yard() {
     plugins: [
       {
         name: 'shipped-runtime',
-        setup: ({ onResolve }) => onResolve({ filter: /^@undatio\/core\/runtime$/ }, () => ({ path: './undatio-runtime.js', external: true })),
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^@undatio\/core\/runtime$/ }, () => ({ path: './undatio-runtime.js', external: true })),
       },
     ],
   });
   cpSync(join(root, 'yard/public'), out, { recursive: true });
-  cpSync(join(root, 'core/dist/kit/undatio-runtime.js'), join(out, 'undatio-runtime.js'));
 }
 
 function studio() {

@@ -72,8 +72,16 @@ describe('openKit', () => {
     ['an effect of no kind', (kit) => delete effectOf(kit, 0)['kind'], 'sequences[0].effects[0].kind'],
     ['text for a number', (kit) => (effectOf(kit, 0)['delay'] = 'soon'), 'sequences[0].effects[0].delay'],
     ['null for a number', (kit) => (effectOf(kit, 1)['drag'] = null), 'sequences[0].effects[1].drag'],
-    ['a driven field that is gone', (kit) => ((kit['events'] as { fields: object[] }[])[0].fields.shift(), undefined), 'sequences[0].effects[0].amount.drive'],
-    ['a circle of anchors', (kit) => (effectOf(kit, 2)['anchor'] = { to: 'start', effect: 'burst' }), 'sequences[0].effects[1].anchor.effect'],
+    [
+      'a driven field that is gone',
+      (kit) => ((kit['events'] as { fields: object[] }[])[0].fields.shift(), undefined),
+      'sequences[0].effects[0].amount.drive',
+    ],
+    [
+      'a circle of anchors',
+      (kit) => (effectOf(kit, 2)['anchor'] = { to: 'start', effect: 'burst' }),
+      'sequences[0].effects[1].anchor.effect',
+    ],
     ['a clip that is gone', (kit) => (kit['assets'] = []), 'sequences[0].effects[4].clips[0]'],
     ['an asset outside the kit', (kit) => ((kit['assets'] as { file: string }[])[0].file = '../../etc/passwd'), 'assets[0].file'],
     ['an event that is gone', (kit) => (kit['events'] = []), 'sequences[0].event'],
@@ -88,7 +96,10 @@ describe('openKit', () => {
   }
 
   it('throws nothing but KitError, whatever it is given', () => {
-    fc.assert(fc.property(fc.jsonValue(), (json) => pathOf(() => openKit(json)) !== 'accepted'), { numRuns: 300 });
+    fc.assert(
+      fc.property(fc.jsonValue(), (json) => pathOf(() => openKit(json)) !== 'accepted'),
+      { numRuns: 300 },
+    );
   });
 
   it('refuses a strike that it cannot make', () => {

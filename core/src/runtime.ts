@@ -50,7 +50,13 @@ export function openKit(kitJson: unknown): Kit {
   });
 }
 
-function strikeIn(plans: ReadonlyMap<string, SequencePlan>, conventions: FrameConventions, name: string, payload?: Payload, options?: StrikeOptions): Take {
+function strikeIn(
+  plans: ReadonlyMap<string, SequencePlan>,
+  conventions: FrameConventions,
+  name: string,
+  payload?: Payload,
+  options?: StrikeOptions,
+): Take {
   const plan = plans.get(name);
   if (!plan) throw new KitError('sequence', `expected a sequence of the kit (${[...plans.keys()].join(', ')}), found ${show(name)}`);
   const take = asKitError(() => strike(plan, payload, options));
@@ -87,14 +93,17 @@ function entries(kit: Record<string, unknown>, collection: string): Record<strin
 }
 
 function file(raw: unknown, path: readonly (string | number)[]): string {
-  if (typeof raw !== 'string' || !raw.startsWith('assets/') || raw.includes('..')) throw new DocumentError(path, `expected a path inside assets/, found ${show(raw)}`);
+  if (typeof raw !== 'string' || !raw.startsWith('assets/') || raw.includes('..'))
+    throw new DocumentError(path, `expected a path inside assets/, found ${show(raw)}`);
   return raw;
 }
 
 function readConventions(raw: unknown): FrameConventions {
   const { axis, angles, unitsPerPixel } = record(raw, ['conventions']);
   if (axis !== 'down' && axis !== 'up') throw new DocumentError(['conventions', 'axis'], `expected down or up, found ${show(axis)}`);
-  if (angles !== 'degrees' && angles !== 'radians') throw new DocumentError(['conventions', 'angles'], `expected degrees or radians, found ${show(angles)}`);
-  if (typeof unitsPerPixel !== 'number' || !(unitsPerPixel > 0)) throw new DocumentError(['conventions', 'unitsPerPixel'], `expected a positive number, found ${show(unitsPerPixel)}`);
+  if (angles !== 'degrees' && angles !== 'radians')
+    throw new DocumentError(['conventions', 'angles'], `expected degrees or radians, found ${show(angles)}`);
+  if (typeof unitsPerPixel !== 'number' || !(unitsPerPixel > 0))
+    throw new DocumentError(['conventions', 'unitsPerPixel'], `expected a positive number, found ${show(unitsPerPixel)}`);
   return { axis, angles, unitsPerPixel };
 }

@@ -29,7 +29,11 @@ export function projectJson(effects: readonly object[]): Record<string, unknown>
       },
     ],
     actors: [{ id: 'mosshell', label: 'Mosshell', role: 'target', picture: 'mosshell', width: 100, height: 100 }],
-    assets: [sound('crack', 0.5), sound('thud', 1), { type: 'picture', id: 'mosshell', label: 'Mosshell', file: 'pictures/mosshell.svg', sha256: digest }],
+    assets: [
+      sound('crack', 0.5),
+      sound('thud', 1),
+      { type: 'picture', id: 'mosshell', label: 'Mosshell', file: 'pictures/mosshell.svg', sha256: digest },
+    ],
     sequences: [{ id: 'blow', label: 'Blow', event: 'lance-hit', effects }],
   };
 }

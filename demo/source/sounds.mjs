@@ -47,10 +47,17 @@ function render(seconds, peak, voice) {
 function crack(seed, pitch) {
   const noise = noiseStream(seed);
   const grit = bandPass(1.4);
-  const partials = [1, 1.83, 2.71].map((ratio, i) => ({ w: 2 * Math.PI * pitch * ratio, level: [0.9, 0.55, 0.3][i], half: [0.03, 0.018, 0.011][i] }));
+  const partials = [1, 1.83, 2.71].map((ratio, i) => ({
+    w: 2 * Math.PI * pitch * ratio,
+    level: [0.9, 0.55, 0.3][i],
+    half: [0.03, 0.018, 0.011][i],
+  }));
   return render(0.28, 0.8, (t) => {
     const click = noise() * fall(t, 0.0025) * 0.9;
-    const body = partials.reduce((sum, { w, level, half }) => sum + Math.sin(w * t * (1 + 0.08 * fall(t, 0.01))) * level * fall(t, half), 0);
+    const body = partials.reduce(
+      (sum, { w, level, half }) => sum + Math.sin(w * t * (1 + 0.08 * fall(t, 0.01))) * level * fall(t, half),
+      0,
+    );
     return click + body * attack(t, 0.001) + grit(noise(), 2600 * fall(t, 0.06) + 500) * fall(t, 0.028) * 0.5;
   });
 }
@@ -71,7 +78,10 @@ function ting(seed, pitch) {
   const noise = noiseStream(seed);
   const ratios = [1, 1.506, 2.295, 3.41, 4.12];
   return render(0.7, 0.6, (t) => {
-    const ring = ratios.reduce((sum, ratio, i) => sum + Math.sin(2 * Math.PI * pitch * ratio * t + i) * fall(t, 0.16 / (1 + i * 0.7)) * (0.8 / (1 + i)), 0);
+    const ring = ratios.reduce(
+      (sum, ratio, i) => sum + Math.sin(2 * Math.PI * pitch * ratio * t + i) * fall(t, 0.16 / (1 + i * 0.7)) * (0.8 / (1 + i)),
+      0,
+    );
     return ring * attack(t, 0.0015) + noise() * fall(t, 0.002) * 0.4;
   });
 }
@@ -103,7 +113,7 @@ function whirr(seed) {
     const rise = t / 0.22;
     phase += (95 + 150 * rise * rise) / sampleRate;
     const buzz = 2 * (phase % 1) - 1;
-    return (air(buzz * 0.6 + noise() * 0.5, 500 + 1600 * rise) * rise * rise);
+    return air(buzz * 0.6 + noise() * 0.5, 500 + 1600 * rise) * rise * rise;
   });
 }
 

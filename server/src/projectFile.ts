@@ -42,11 +42,17 @@ export async function assetProblems(project: Project, assetBytes: (id: string) =
   for (const [i, asset] of project.assets.entries()) {
     const bytes = await assetBytes(asset.id);
     if (!bytes) {
-      const users = project.sequences.filter((sequence) => sequence.effects.some((effect) => effect.kind === 'sound' && effect.clips.includes(asset.id))).map(({ id }) => id);
+      const users = project.sequences
+        .filter((sequence) => sequence.effects.some((effect) => effect.kind === 'sound' && effect.clips.includes(asset.id)))
+        .map(({ id }) => id);
       const used = users.length ? `; used by ${users.join(', ')}` : '';
       problems.push({ severity: 'error', path: `assets[${i}].file`, message: `expected the file "${asset.file}", it is missing${used}` });
     } else if (createHash('sha256').update(bytes).digest('hex') !== asset.sha256) {
-      problems.push({ severity: 'warning', path: `assets[${i}].sha256`, message: `expected the digest of "${asset.file}"; the file has changed since` });
+      problems.push({
+        severity: 'warning',
+        path: `assets[${i}].sha256`,
+        message: `expected the digest of "${asset.file}"; the file has changed since`,
+      });
     }
   }
   return problems;

@@ -5,7 +5,10 @@ export function rowsOf(frame: Frame): [string, string | number][] {
   const rows: [string, string | number][] = [['t', frame.t]];
   for (const party of ['target', 'source'] as const) {
     for (const [name, value] of Object.entries(frame[party])) {
-      rows.push([`${party}.${name}`, name === 'flashColour' ? `#${Number(value).toString(16).padStart(6, '0')}` : (value as number | string)]);
+      rows.push([
+        `${party}.${name}`,
+        name === 'flashColour' ? `#${Number(value).toString(16).padStart(6, '0')}` : (value as number | string),
+      ]);
     }
   }
   for (const [name, value] of Object.entries(frame.view)) rows.push([`view.${name}`, value as number]);
@@ -13,13 +16,21 @@ export function rowsOf(frame: Frame): [string, string | number][] {
   rows.push(['particles', frame.particles.count]);
   const { count, x, y, size, rotation } = frame.particles;
   for (let i = 0; i < Math.min(count, 4); i++) {
-    rows.push([`particle ${i} x`, x[i]], [`particle ${i} y`, y[i]], [`particle ${i} size`, size[i]], [`particle ${i} rotation`, rotation[i]]);
+    rows.push(
+      [`particle ${i} x`, x[i]],
+      [`particle ${i} y`, y[i]],
+      [`particle ${i} size`, size[i]],
+      [`particle ${i} rotation`, rotation[i]],
+    );
   }
   return rows;
 }
 
 /** Strikes as the form says and returns the instant's rows. Throws an error with a message for a person. */
-export function sampleInstant(kit: Kit, form: { sequence: string; payload: string; seed: string; time: string }): [string, string | number][] {
+export function sampleInstant(
+  kit: Kit,
+  form: { sequence: string; payload: string; seed: string; time: string },
+): [string, string | number][] {
   const seed = Number(form.seed);
   const time = Number(form.time);
   if (!Number.isInteger(seed) || seed < 0) throw new Error(`Expected a whole seed, found “${form.seed}”.`);

@@ -77,7 +77,13 @@ async function playFile(file: File | undefined): Promise<void> {
   if (file) await play(new Uint8Array(await file.arrayBuffer()), file.name);
 }
 
-find<HTMLInputElement>('file').addEventListener('change', ({ target }) => void playFile((target as HTMLInputElement).files?.[0]));
+find<HTMLInputElement>('file').addEventListener('change', ({ target }) => {
+  const input = target as HTMLInputElement;
+  const file = input.files?.[0];
+  // Emptied, so that choosing the same file again, mended, opens it again.
+  input.value = '';
+  void playFile(file);
+});
 document.addEventListener('dragover', (event) => {
   event.preventDefault();
   document.body.classList.add('dropping');
@@ -93,15 +99,22 @@ find('pause').addEventListener('click', ({ currentTarget }) => {
   (currentTarget as Element).setAttribute('aria-pressed', String(paused));
 });
 find('sound').addEventListener('click', ({ currentTarget }) => {
-  void speaker.toggle().then((on) => (currentTarget as Element | null ?? find('sound')).setAttribute('aria-pressed', String(on)));
+  void speaker.toggle().then((on) => ((currentTarget as Element | null) ?? find('sound')).setAttribute('aria-pressed', String(on)));
 });
 find('instant').addEventListener('submit', (event) => {
   event.preventDefault();
   if (!opened) return;
   const value = (id: string): string => find<HTMLInputElement>(id).value;
   try {
-    const rows = sampleInstant(opened.kit, { sequence: value('sequence'), payload: value('payload'), seed: value('seed'), time: value('time') });
-    find('numbers').querySelector('tbody')?.replaceChildren(...rows.map(tableRow));
+    const rows = sampleInstant(opened.kit, {
+      sequence: value('sequence'),
+      payload: value('payload'),
+      seed: value('seed'),
+      time: value('time'),
+    });
+    find('numbers')
+      .querySelector('tbody')
+      ?.replaceChildren(...rows.map(tableRow));
     message.textContent = '';
   } catch (error) {
     message.textContent = error instanceof Error ? error.message : String(error);

@@ -66,8 +66,13 @@ export class Painter {
 
   private paintBeetle(beetle: Beetle, joust: Joust): void {
     const { context } = this;
-    const parts = joust.blows.flatMap((blow) => (blow.attacker === beetle ? [blow.frame.source] : blow.defender === beetle ? [blow.frame.target] : []));
-    const flash = parts.reduce<ActorFrame | undefined>((strongest, part) => (part.flash > (strongest?.flash ?? 0) ? part : strongest), undefined);
+    const parts = joust.blows.flatMap((blow) =>
+      blow.attacker === beetle ? [blow.frame.source] : blow.defender === beetle ? [blow.frame.target] : [],
+    );
+    const flash = parts.reduce<ActorFrame | undefined>(
+      (strongest, part) => (part.flash > (strongest?.flash ?? 0) ? part : strongest),
+      undefined,
+    );
     context.save();
     context.translate(beetle.x + sum(parts, 'x'), sum(parts, 'y'));
     context.rotate((sum(parts, 'rotation') * Math.PI) / 180);

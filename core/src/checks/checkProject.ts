@@ -13,7 +13,8 @@ export function checkProject(project: Project): Problem[] {
   ];
   const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));
   project.actors.forEach((actor, i) => {
-    if (!pictures.has(actor.picture)) problems.push(errorAt(`actors[${i}].picture`, `expected a picture asset of the project, found "${actor.picture}"`));
+    if (!pictures.has(actor.picture))
+      problems.push(errorAt(`actors[${i}].picture`, `expected a picture asset of the project, found "${actor.picture}"`));
   });
   const context = compileContext(project);
   project.sequences.forEach((sequence, i) => {
@@ -48,7 +49,13 @@ function doubledSounds(sequence: Sequence, index: number): Problem[] {
     const first = seen.get(key);
     seen.set(key, effect.id);
     if (first === undefined) return [];
-    return [{ severity: 'warning', path: formatPath(['sequences', index, 'effects', i]), message: `plays the same pool at the same instant as "${first}"` }];
+    return [
+      {
+        severity: 'warning',
+        path: formatPath(['sequences', index, 'effects', i]),
+        message: `plays the same pool at the same instant as "${first}"`,
+      },
+    ];
   });
 }
 

@@ -10,7 +10,9 @@ describe('readProject', () => {
   it('fills in defaults', () => {
     const { project, problems } = readProject(projectJson([flash({})]));
     expect(problems).toEqual([]);
-    expect(project?.sequences[0].effects[0]).toEqual(jasmine.objectContaining({ clock: 'game', duration: 0.12, anchor: { to: 'contact' } }));
+    expect(project?.sequences[0].effects[0]).toEqual(
+      jasmine.objectContaining({ clock: 'game', duration: 0.12, anchor: { to: 'contact' } }),
+    );
   });
 
   const refusals: [string, object[], RegExp][] = [
@@ -18,18 +20,57 @@ describe('readProject', () => {
     ['a number that is text', [flash({ amount: 'lots' })], /^sequences\[0\]\.effects\[0\]\.amount: expected a number from 0 to 1, /],
     ['NaN', [flash({ amount: NaN })], /^sequences\[0\]\.effects\[0\]\.amount: expected a number/],
     ['a range upside down', [flash({ amount: { range: [0.9, 0.1] } })], /^sequences\[0\]\.effects\[0\]\.amount\.range: .*low ≤ high/],
-    ['a driven field that does not exist', [flash({ amount: { drive: 'rage', in: [0, 1], out: [0, 1] } })], /^sequences\[0\]\.effects\[0\]\.amount\.drive: .*"lance-hit" \(damage, direction, strong\), found "rage"/],
-    ['a driven field that is no number', [flash({ amount: { drive: 'kind', in: [0, 1], out: [0, 1] } })], /amount\.drive: expected a number field/],
-    ['a colour by a field that does not exist', [flash({ colour: { by: 'mood', of: {}, otherwise: '#ffffff' } })], /^sequences\[0\]\.effects\[0\]\.colour\.by: .*found "mood"/],
-    ['points out of order', [flash({ envelope: [{ at: 0.5, value: 1 }, { at: 0.2, value: 0 }] })], /^sequences\[0\]\.effects\[0\]\.envelope\[1\]\.at: expected more than 0\.5/],
+    [
+      'a driven field that does not exist',
+      [flash({ amount: { drive: 'rage', in: [0, 1], out: [0, 1] } })],
+      /^sequences\[0\]\.effects\[0\]\.amount\.drive: .*"lance-hit" \(damage, direction, strong\), found "rage"/,
+    ],
+    [
+      'a driven field that is no number',
+      [flash({ amount: { drive: 'kind', in: [0, 1], out: [0, 1] } })],
+      /amount\.drive: expected a number field/,
+    ],
+    [
+      'a colour by a field that does not exist',
+      [flash({ colour: { by: 'mood', of: {}, otherwise: '#ffffff' } })],
+      /^sequences\[0\]\.effects\[0\]\.colour\.by: .*found "mood"/,
+    ],
+    [
+      'points out of order',
+      [
+        flash({
+          envelope: [
+            { at: 0.5, value: 1 },
+            { at: 0.2, value: 0 },
+          ],
+        }),
+      ],
+      /^sequences\[0\]\.effects\[0\]\.envelope\[1\]\.at: expected more than 0\.5/,
+    ],
     ['no points', [flash({ envelope: [] })], /^sequences\[0\]\.effects\[0\]\.envelope: .*>=1/],
-    ['an easing that is none', [flash({ envelope: [{ at: 0, value: 1, ease: 'wobble' }] })], /^sequences\[0\]\.effects\[0\]\.envelope\[0\]\.ease: expected a CSS easing/],
+    [
+      'an easing that is none',
+      [flash({ envelope: [{ at: 0, value: 1, ease: 'wobble' }] })],
+      /^sequences\[0\]\.effects\[0\]\.envelope\[0\]\.ease: expected a CSS easing/,
+    ],
     ['a colour that is none', [flash({ colour: 'white' })], /^sequences\[0\]\.effects\[0\]\.colour: expected a colour/],
     ['an unknown kind', [{ kind: 'confetti', id: 'a' }], /^sequences\[0\]\.effects\[0\]\.kind: /],
     ['an unknown field', [flash({ ammount: 1 })], /^sequences\[0\]\.effects\[0\]\.ammount: expected no such field here/],
-    ['an anchor to itself', [flash({ anchor: { to: 'end', effect: 'flash' } })], /^sequences\[0\]\.effects\[0\]\.anchor\.effect: .*circle flash → flash/],
-    ['an anchor to nothing', [flash({ anchor: { to: 'end', effect: 'ghost' } })], /^sequences\[0\]\.effects\[0\]\.anchor\.effect: expected an effect of this sequence, found "ghost"/],
-    ['a sound that is not there', [{ kind: 'sound', id: 'a', clips: ['crack', 'gone'] }], /^sequences\[0\]\.effects\[0\]\.clips\[1\]: expected a sound asset of the project, found "gone"/],
+    [
+      'an anchor to itself',
+      [flash({ anchor: { to: 'end', effect: 'flash' } })],
+      /^sequences\[0\]\.effects\[0\]\.anchor\.effect: .*circle flash → flash/,
+    ],
+    [
+      'an anchor to nothing',
+      [flash({ anchor: { to: 'end', effect: 'ghost' } })],
+      /^sequences\[0\]\.effects\[0\]\.anchor\.effect: expected an effect of this sequence, found "ghost"/,
+    ],
+    [
+      'a sound that is not there',
+      [{ kind: 'sound', id: 'a', clips: ['crack', 'gone'] }],
+      /^sequences\[0\]\.effects\[0\]\.clips\[1\]: expected a sound asset of the project, found "gone"/,
+    ],
     ['two effects of one id', [flash({}), flash({})], /^sequences\[0\]\.effects\[1\]\.id: expected an id of its own/],
   ];
   for (const [what, effects, expected] of refusals) {
@@ -46,31 +87,49 @@ describe('readProject', () => {
   });
 
   it('takes a thousand effects hung on one another without running out of stack', () => {
-    const chain = Array.from({ length: 1000 }, (_, i) => ({ kind: 'flash', id: `e${i}`, ...(i < 999 && { anchor: { to: 'start', effect: `e${i + 1}` } }) }));
+    const chain = Array.from({ length: 1000 }, (_, i) => ({
+      kind: 'flash',
+      id: `e${i}`,
+      ...(i < 999 && { anchor: { to: 'start', effect: `e${i + 1}` } }),
+    }));
     expect(told(projectJson(chain))).toEqual([]);
   });
 
   it('refuses a hundred thousand effects by counting them', () => {
-    expect(told(projectJson(new Array(100000).fill({ kind: 'flash', id: 'a' })))).toEqual(['sequences[0].effects: expected at most 1000 effects, found 100000']);
+    expect(told(projectJson(new Array(100000).fill({ kind: 'flash', id: 'a' })))).toEqual([
+      'sequences[0].effects: expected at most 1000 effects, found 100000',
+    ]);
   });
 
   it('refuses paths that leave the project’s folder', () => {
     for (const file of ['../secret.wav', '/etc/passwd', 'a/../../b.wav', 'C:\\x.wav', '.hidden', '']) {
       const json = projectJson([]);
       (json['assets'] as { file: string }[])[0].file = file;
-      expect(told(json)[0]).withContext(file).toMatch(/^assets\[0\]\.file: expected a relative path/);
+      expect(told(json)[0])
+        .withContext(file)
+        .toMatch(/^assets\[0\]\.file: expected a relative path/);
     }
   });
 
   it('warns of one pool played twice at one instant', () => {
     const sound = { kind: 'sound', clips: ['crack'] };
-    const { project, problems } = readProject(projectJson([{ ...sound, id: 'a' }, { ...sound, id: 'b' }]));
+    const { project, problems } = readProject(
+      projectJson([
+        { ...sound, id: 'a' },
+        { ...sound, id: 'b' },
+      ]),
+    );
     expect(project).toBeDefined();
-    expect(problems).toEqual([{ severity: 'warning', path: 'sequences[0].effects[1]', message: 'plays the same pool at the same instant as "a"' }]);
+    expect(problems).toEqual([
+      { severity: 'warning', path: 'sequences[0].effects[1]', message: 'plays the same pool at the same instant as "a"' },
+    ]);
   });
 
   it('never throws, whatever it is given', () => {
-    fc.assert(fc.property(fc.jsonValue(), (json) => readProject(json).problems.length > 0), { numRuns: 300 });
+    fc.assert(
+      fc.property(fc.jsonValue(), (json) => readProject(json).problems.length > 0),
+      { numRuns: 300 },
+    );
     const whole = projectJson([flash({}), { kind: 'burst', id: 'burst' }, { kind: 'sound', id: 's', clips: ['crack'] }]);
     // Whole documents with one place spoiled: either still usable, or told with a path.
     fc.assert(
@@ -138,7 +197,9 @@ describe('readProjectText', () => {
         } catch {
           valid = false;
         }
-        expect(findJsonFault(spoiled) === undefined).withContext(spoiled).toBe(valid);
+        expect(findJsonFault(spoiled) === undefined)
+          .withContext(spoiled)
+          .toBe(valid);
       }),
       { numRuns: 1000 },
     );

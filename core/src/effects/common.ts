@@ -6,10 +6,7 @@ export const identifier = /* @__PURE__ */ lazySchema(() =>
 );
 
 export const anchorSchema = /* @__PURE__ */ lazySchema(() =>
-  z.union([
-    z.strictObject({ to: z.literal('contact') }),
-    z.strictObject({ to: z.enum(['start', 'end']), effect: identifier() }),
-  ]),
+  z.union([z.strictObject({ to: z.literal('contact') }), z.strictObject({ to: z.enum(['start', 'end']), effect: identifier() })]),
 );
 
 export const partySchema = /* @__PURE__ */ lazySchema(() => z.enum(['source', 'target']));
@@ -28,7 +25,14 @@ export function commonFields(defaults: CommonDefaults) {
     label: z.string().max(60).optional().describe('Shown at the head of the lane; the kind when absent.'),
     muted: z.boolean().default(false).describe('A muted effect is kept but does not fire.'),
     anchor: anchorSchema().default({ to: 'contact' }).describe('What the delay counts from.'),
-    delay: valueField({ label: 'Delay', about: 'Seconds after its anchor; negative is wind-up.', unit: 's', min: -10, max: 120, default: 0 }),
+    delay: valueField({
+      label: 'Delay',
+      about: 'Seconds after its anchor; negative is wind-up.',
+      unit: 's',
+      min: -10,
+      max: 120,
+      default: 0,
+    }),
     duration: valueField({ label: 'Duration', about: defaults.durationAbout, unit: 's', min: 0, max: 120, default: defaults.duration }),
     repeat: z
       .strictObject({ count: z.number().int().min(1).max(100), every: z.number().min(0).max(30) })
@@ -40,7 +44,12 @@ export function commonFields(defaults: CommonDefaults) {
       .enum(['game', 'wall'])
       .default(defaults.clock)
       .describe('game halts under hit-stop, wall does not.')
-      .register(fieldRegistry, { label: 'Clock', about: 'The game clock halts under hit-stop, the wall clock does not.', control: 'choice', options: ['game', 'wall'] }),
+      .register(fieldRegistry, {
+        label: 'Clock',
+        about: 'The game clock halts under hit-stop, the wall clock does not.',
+        control: 'choice',
+        options: ['game', 'wall'],
+      }),
     on: partySchema()
       .default(defaults.on)
       .describe('The party it acts on, and whose game clock it reads.')

@@ -4,7 +4,18 @@ const step = [{ at: 0, value: 1 }];
 
 describe('flash', () => {
   it('shows amount × envelope on its own party alone', () => {
-    const take = takeOf([{ kind: 'flash', id: 'flash', duration: 0.2, amount: 0.8, envelope: [{ at: 0, value: 1 }, { at: 1, value: 0 }] }]);
+    const take = takeOf([
+      {
+        kind: 'flash',
+        id: 'flash',
+        duration: 0.2,
+        amount: 0.8,
+        envelope: [
+          { at: 0, value: 1 },
+          { at: 1, value: 0 },
+        ],
+      },
+    ]);
     const frame = take.sample(0.05, take.createFrame());
     expect(frame.target.flash).toBeCloseTo(0.8 * 0.75, 12);
     expect(frame.source.flash).toBe(0);
@@ -23,7 +34,13 @@ describe('flash', () => {
   });
 
   it('takes its colour from the payload', () => {
-    const flash = { kind: 'flash', id: 'flash', duration: 1, envelope: step, colour: { by: 'kind', of: { ember: '#ff7a1f' }, otherwise: '#ffffff' } };
+    const flash = {
+      kind: 'flash',
+      id: 'flash',
+      duration: 1,
+      envelope: step,
+      colour: { by: 'kind', of: { ember: '#ff7a1f' }, otherwise: '#ffffff' },
+    };
     const colour = (kind: string): number => {
       const take = takeOf([flash], { kind });
       return take.sample(0.1, take.createFrame()).target.flashColour;
@@ -41,7 +58,17 @@ describe('flash', () => {
 });
 
 describe('burst', () => {
-  const burst = { kind: 'burst', id: 'burst', count: 50, life: 0.5, speed: 100, drag: 0, gravity: 0, size: 4, direction: { mode: 'along', angle: 0, spread: 0 } };
+  const burst = {
+    kind: 'burst',
+    id: 'burst',
+    count: 50,
+    life: 0.5,
+    speed: 100,
+    drag: 0,
+    gravity: 0,
+    size: 4,
+    direction: { mode: 'along', angle: 0, spread: 0 },
+  };
 
   it('flies along the blow, wherever the blow comes from', () => {
     for (const direction of [0, 90, -135]) {
@@ -105,7 +132,15 @@ describe('hit-stop', () => {
     const take = takeOf([
       stop,
       { kind: 'burst', id: 'burst', count: 1, speed: 100, drag: 0, gravity: 0, life: 1, direction: { mode: 'along', angle: 0, spread: 0 } },
-      { kind: 'flash', id: 'flash', duration: 0.2, envelope: [{ at: 0, value: 1 }, { at: 1, value: 0 }] },
+      {
+        kind: 'flash',
+        id: 'flash',
+        duration: 0.2,
+        envelope: [
+          { at: 0, value: 1 },
+          { at: 1, value: 0 },
+        ],
+      },
       { kind: 'shake', id: 'shake', duration: 0.2 },
     ]);
     const frame = take.createFrame();
@@ -130,7 +165,12 @@ describe('hit-stop', () => {
 
   it('moves what comes after it when it holds later', () => {
     const starts = (holdLater: boolean) => {
-      const take = takeOf([{ ...stop, holdLater }, { kind: 'shake', id: 'now' }, { kind: 'shake', id: 'after', delay: 0.02 }, { kind: 'shake', id: 'hung', anchor: { to: 'start', effect: 'after' }, delay: 0.01 }]);
+      const take = takeOf([
+        { ...stop, holdLater },
+        { kind: 'shake', id: 'now' },
+        { kind: 'shake', id: 'after', delay: 0.02 },
+        { kind: 'shake', id: 'hung', anchor: { to: 'start', effect: 'after' }, delay: 0.01 },
+      ]);
       return Object.fromEntries(take.firings.map(({ effect, start }) => [effect, Math.round(start * 1000)]));
     };
     expect(starts(false)).toEqual({ stop: 0, now: 0, after: 20, hung: 30 });
@@ -169,7 +209,11 @@ describe('sound', () => {
   it('schedules one clip of its pool with its variation', () => {
     const seen = new Set<string>();
     for (let seed = 0; seed < 40; seed++) {
-      const take = takeOf([{ kind: 'sound', id: 'hit', clips: ['crack', 'thud'], delay: 0.03, gain: -6, rate: { range: [0.9, 1.1] }, pan: 0.25 }], {}, { seed });
+      const take = takeOf(
+        [{ kind: 'sound', id: 'hit', clips: ['crack', 'thud'], delay: 0.03, gain: -6, rate: { range: [0.9, 1.1] }, pan: 0.25 }],
+        {},
+        { seed },
+      );
       expect(take.sounds.length).toBe(1);
       const [cue] = take.sounds;
       seen.add(cue.clip);

@@ -14,9 +14,23 @@ export const shakeSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     kind: z.literal('shake'),
     ...commonFields({ clock: 'wall', duration: 0.25, durationAbout: 'Seconds until the view is still again.', on: 'target' }),
-    amplitude: valueField({ label: 'Amplitude', about: 'How far the view moves from rest at most, on each axis.', unit: 'px', min: 0, max: 400, default: 6 }),
+    amplitude: valueField({
+      label: 'Amplitude',
+      about: 'How far the view moves from rest at most, on each axis.',
+      unit: 'px',
+      min: 0,
+      max: 400,
+      default: 6,
+    }),
     roll: valueField({ label: 'Roll', about: 'How far the view turns at most.', unit: '°', min: 0, max: 45, default: 0 }),
-    frequency: valueField({ label: 'Frequency', about: 'Changes of direction per second, roughly.', unit: 'Hz', min: 0.1, max: 120, default: 24 }),
+    frequency: valueField({
+      label: 'Frequency',
+      about: 'Changes of direction per second, roughly.',
+      unit: 'Hz',
+      min: 0.1,
+      max: 120,
+      default: 24,
+    }),
     axis: choiceField('Axis', 'both: freely in the plane; line: only along the direction.', axes, 'both'),
     direction: directionField('Direction', 'The line it keeps to when the axis is line.', { mode: 'along', angle: 0, spread: 0 }),
     envelope: envelopeField('Envelope', 'The shake over its life.', [
@@ -50,8 +64,7 @@ export const shake: EffectKind = {
         const dx = Math.cos(radians);
         const dy = Math.sin(radians);
         // Half a cell in, because gradient noise is always 0 at whole numbers and a shake must be felt at once.
-        const shift = (channel: number, age: number): number =>
-          envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
+        const shift = (channel: number, age: number): number => envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
         return {
           extent: duration,
           channel: (age) => reach * shift(xChannel, age),

@@ -13,8 +13,22 @@ export const soundSchema = /* @__PURE__ */ lazySchema(() =>
       .max(32)
       .describe('The pool: each firing plays one of these clips.')
       .register(fieldRegistry, { label: 'Pool', about: 'Each firing plays one of these.', control: 'clips' }),
-    gain: valueField({ label: 'Gain', about: 'Level against the clip as recorded.', unit: 'dB', min: -60, max: 12, default: { range: [-1.5, 0] } }),
-    rate: valueField({ label: 'Rate', about: 'Speed and pitch against the clip as recorded.', unit: '×', min: 0.1, max: 4, default: { range: [0.95, 1.05] } }),
+    gain: valueField({
+      label: 'Gain',
+      about: 'Level against the clip as recorded.',
+      unit: 'dB',
+      min: -60,
+      max: 12,
+      default: { range: [-1.5, 0] },
+    }),
+    rate: valueField({
+      label: 'Rate',
+      about: 'Speed and pitch against the clip as recorded.',
+      unit: '×',
+      min: 0.1,
+      max: 4,
+      default: { range: [0.95, 1.05] },
+    }),
     pan: valueField({ label: 'Pan', about: '-1 is left, 1 is right.', unit: '', min: -1, max: 1, default: 0 }),
   }),
 );

@@ -1,12 +1,13 @@
+import { EasingError, type Easing } from './easingCurve.js';
 import { parseLinear } from './linearEasing.js';
 
-/** An easing curve: progress in, progress out. 0 gives 0 and 1 gives 1, except for `steps()` and `linear()`. */
-export type Easing = (x: number) => number;
-
-export class EasingError extends Error {}
+export { EasingError, type Easing };
 
 const number = '[-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:e[-+]?\\d+)?';
-const bezierPattern = new RegExp(`^cubic-bezier\\(\\s*(${number})\\s*,\\s*(${number})\\s*,\\s*(${number})\\s*,\\s*(${number})\\s*\\)$`, 'i');
+const bezierPattern = new RegExp(
+  `^cubic-bezier\\(\\s*(${number})\\s*,\\s*(${number})\\s*,\\s*(${number})\\s*,\\s*(${number})\\s*\\)$`,
+  'i',
+);
 const stepsPattern = /^steps\(\s*(\d+)\s*(?:,\s*(start|end|jump-start|jump-end|jump-none|jump-both)\s*)?\)$/i;
 const linearPattern = /^linear\(([^()]*)\)$/i;
 

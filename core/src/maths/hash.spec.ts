@@ -33,7 +33,8 @@ describe('hashText', () => {
 
   it('hashes the UTF-8 bytes of what is not ASCII', () => {
     // FNV-1a over the bytes that the language's own encoder gives.
-    const bytesOf = (text: string) => [...encodeURIComponent(text).matchAll(/%(..)|(.)/g)].map(([, hex, plain]) => (hex ? parseInt(hex, 16) : plain.charCodeAt(0)));
+    const bytesOf = (text: string) =>
+      [...encodeURIComponent(text).matchAll(/%(..)|(.)/g)].map(([, hex, plain]) => (hex ? parseInt(hex, 16) : plain.charCodeAt(0)));
     for (const text of ['é', '→', '🐞', 'Käfer 🪲 ≤']) {
       let expected = 0x811c9dc5n;
       for (const byte of bytesOf(text)) expected = ((expected ^ BigInt(byte)) * 0x01000193n) % 0x100000000n;
@@ -63,6 +64,6 @@ describe('draw', () => {
     let sum = 0;
     for (let i = 0; i < 20000; i++) sum += (draw(3, 9, 0, i, 1) - 0.5) * (draw(3, 9, 0, i + 1, 1) - 0.5);
     // The standard error of the mean product of independent uniforms is (1/12)/√n.
-    expect(Math.abs(sum / 20000)).toBeLessThan((4 / 12) / Math.sqrt(20000));
+    expect(Math.abs(sum / 20000)).toBeLessThan(4 / 12 / Math.sqrt(20000));
   });
 });

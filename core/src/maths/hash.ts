@@ -58,10 +58,5 @@ function utf8Bytes(codePoint: number): number[] {
   if (codePoint < 0x10000) {
     return [0xe0 | (codePoint >> 12), 0x80 | ((codePoint >> 6) & 63), 0x80 | (codePoint & 63)];
   }
-  return [
-    0xf0 | (codePoint >> 18),
-    0x80 | ((codePoint >> 12) & 63),
-    0x80 | ((codePoint >> 6) & 63),
-    0x80 | (codePoint & 63),
-  ];
+  return [0xf0 | (codePoint >> 18), 0x80 | ((codePoint >> 12) & 63), 0x80 | ((codePoint >> 6) & 63), 0x80 | (codePoint & 63)];
 }

@@ -1,4 +1,4 @@
-import { EasingError, type Easing } from './easing.js';
+import { EasingError, type Easing } from './easingCurve.js';
 
 const stopPattern = /^([-+]?[\d.]+(?:e[-+]?\d+)?)((?:\s+[-+]?[\d.]+%){0,2})$|^((?:[-+]?[\d.]+%\s+){1,2})([-+]?[\d.]+(?:e[-+]?\d+)?)$/i;
 

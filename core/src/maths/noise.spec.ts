@@ -3,7 +3,15 @@ import { noise } from './noise.js';
 
 describe('noise', () => {
   it('stays within -1 and 1 and is a number everywhere', () => {
-    fc.assert(fc.property(fc.integer(), fc.integer(), fc.double({ min: -1e6, max: 1e6, noNaN: true }), (seed, channel, x) => Math.abs(noise(seed, channel, x)) <= 1), { numRuns: 2000 });
+    fc.assert(
+      fc.property(
+        fc.integer(),
+        fc.integer(),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        (seed, channel, x) => Math.abs(noise(seed, channel, x)) <= 1,
+      ),
+      { numRuns: 2000 },
+    );
   });
 
   it('is nothing at whole numbers and smooth between', () => {

@@ -8,10 +8,14 @@ function integrate(x: number, v: number, frequency: number, damping: number, t: 
   const h = t / steps;
   const a = (place: number, speed: number): number => -2 * damping * w * speed - w * w * place;
   for (let i = 0; i < steps; i++) {
-    const x1 = v, v1 = a(x, v);
-    const x2 = v + (h / 2) * v1, v2 = a(x + (h / 2) * x1, v + (h / 2) * v1);
-    const x3 = v + (h / 2) * v2, v3 = a(x + (h / 2) * x2, v + (h / 2) * v2);
-    const x4 = v + h * v3, v4 = a(x + h * x3, v + h * v3);
+    const x1 = v,
+      v1 = a(x, v);
+    const x2 = v + (h / 2) * v1,
+      v2 = a(x + (h / 2) * x1, v + (h / 2) * v1);
+    const x3 = v + (h / 2) * v2,
+      v3 = a(x + (h / 2) * x2, v + (h / 2) * v2);
+    const x4 = v + h * v3,
+      v4 = a(x + h * x3, v + h * v3);
     x += (h / 6) * (x1 + 2 * x2 + 2 * x3 + x4);
     v += (h / 6) * (v1 + 2 * v2 + 2 * v3 + v4);
   }
@@ -22,9 +26,16 @@ describe('spring', () => {
   it('agrees with a fine numerical integration, however it is damped', () => {
     const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
-      fc.property(number(-1, 1), number(-20, 20), number(0.5, 6), fc.oneof(number(0, 0.95), fc.constant(1), number(1.05, 3)), number(0, 1), (x0, v0, f, z, t) => {
-        expect(spring(x0, v0, f, z, t)).toBeCloseTo(integrate(x0, v0, f, z, t), 6);
-      }),
+      fc.property(
+        number(-1, 1),
+        number(-20, 20),
+        number(0.5, 6),
+        fc.oneof(number(0, 0.95), fc.constant(1), number(1.05, 3)),
+        number(0, 1),
+        (x0, v0, f, z, t) => {
+          expect(spring(x0, v0, f, z, t)).toBeCloseTo(integrate(x0, v0, f, z, t), 6);
+        },
+      ),
       { numRuns: 60 },
     );
   });

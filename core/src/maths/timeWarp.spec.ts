@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { TimeWarp, type WarpWindow } from './timeWarp.js';
 
 const windows = fc.array(
-  fc.record({ start: fc.integer({ min: -20, max: 100 }), length: fc.integer({ min: 0, max: 60 }), rate: fc.constantFrom(0, 0.25, 0.5) }).map(
-    ({ start, length, rate }): WarpWindow => ({ start: start / 20, end: (start + length) / 20, rate }),
-  ),
+  fc
+    .record({ start: fc.integer({ min: -20, max: 100 }), length: fc.integer({ min: 0, max: 60 }), rate: fc.constantFrom(0, 0.25, 0.5) })
+    .map(({ start, length, rate }): WarpWindow => ({ start: start / 20, end: (start + length) / 20, rate })),
   { maxLength: 6 },
 );
 

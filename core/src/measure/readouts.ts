@@ -39,6 +39,9 @@ export function readOut(take: EngineTake): Readouts {
   // All that the target's clock has lost by the end; only hit-stop takes anything from it.
   const hitStopTotal = take.duration - take.warps.target.tau(take.duration);
   const voices = take.active.filter(({ kind }) => kind.family === 'ear');
-  const peakVoices = voices.reduce((most, { start }) => Math.max(most, voices.filter((other) => other.start <= start && start < other.end).length), 0);
+  const peakVoices = voices.reduce(
+    (most, { start }) => Math.max(most, voices.filter((other) => other.start <= start && start < other.end).length),
+    0,
+  );
   return { visibleTime: seen.length ? last - first : 0, peakShift, hitStopTotal, peakFlash, peakParticles, peakVoices };
 }

@@ -29,14 +29,17 @@ function bounded(min: number, max: number) {
 
 const driveName = z.string().regex(/^[a-zA-Z][a-zA-Z0-9]*$/, 'expected the name of a payload field');
 
-export const easeSchema = z.string().max(400).superRefine((text, context) => {
-  try {
-    parseEasing(text);
-  } catch (error) {
-    if (!(error instanceof EasingError)) throw error;
-    context.addIssue({ code: 'custom', message: error.message });
-  }
-});
+export const easeSchema = z
+  .string()
+  .max(400)
+  .superRefine((text, context) => {
+    try {
+      parseEasing(text);
+    } catch (error) {
+      if (!(error instanceof EasingError)) throw error;
+      context.addIssue({ code: 'custom', message: error.message });
+    }
+  });
 
 interface ValueOptions {
   label: string;
@@ -50,16 +53,19 @@ interface ValueOptions {
 /** Schema of a number that is fixed, random in a range, or driven by a payload field. */
 export function numberValue(min: number, max: number) {
   const range = z.tuple([bounded(min, max), bounded(min, max)]).refine(([a, b]) => a <= b, 'expected a range [low, high] with low ≤ high');
-  return z.union([
-    bounded(min, max),
-    z.strictObject({ range }),
-    z.strictObject({
-      drive: driveName,
-      in: z.tuple([z.number(), z.number()]).refine(([a, b]) => a !== b, 'expected two different numbers'),
-      out: z.tuple([bounded(min, max), bounded(min, max)]),
-      ease: easeSchema.optional(),
-    }),
-  ], { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` });
+  return z.union(
+    [
+      bounded(min, max),
+      z.strictObject({ range }),
+      z.strictObject({
+        drive: driveName,
+        in: z.tuple([z.number(), z.number()]).refine(([a, b]) => a !== b, 'expected two different numbers'),
+        out: z.tuple([bounded(min, max), bounded(min, max)]),
+        ease: easeSchema.optional(),
+      }),
+    ],
+    { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` },
+  );
 }
 
 export function valueField({ label, about, unit, min, max, default: fallback }: ValueOptions) {
@@ -70,15 +76,19 @@ export function valueField({ label, about, unit, min, max, default: fallback }: 
 }
 
 export function choiceField<const T extends readonly [string, ...string[]]>(label: string, about: string, options: T, fallback: T[number]) {
-  return z.enum(options).default(fallback as never).describe(about).register(fieldRegistry, { label, about, control: 'choice', options });
+  return z
+    .enum(options)
+    .default(fallback as never)
+    .describe(about)
+    .register(fieldRegistry, { label, about, control: 'choice', options });
 }
 
 export const hexColour = z.string().regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 'expected a colour "#rrggbb" or "#rrggbbaa"');
 
-export const colourValue = z.union([
-  hexColour,
-  z.strictObject({ by: driveName, of: z.record(z.string(), hexColour), otherwise: hexColour }),
-], { error: 'expected a colour "#rrggbb" or { by, of, otherwise }' });
+export const colourValue = z.union(
+  [hexColour, z.strictObject({ by: driveName, of: z.record(z.string(), hexColour), otherwise: hexColour })],
+  { error: 'expected a colour "#rrggbb" or { by, of, otherwise }' },
+);
 
 export function colourField(label: string, about: string, fallback: string) {
   return colourValue.default(fallback).describe(about).register(fieldRegistry, { label, about, control: 'colour' });
@@ -88,7 +98,11 @@ export function colourField(label: string, about: string, fallback: string) {
 function inOrder(points: { at: number }[], context: z.RefinementCtx): void {
   points.forEach((point, i) => {
     if (i > 0 && point.at <= points[i - 1].at) {
-      context.addIssue({ code: 'custom', path: [i, 'at'], message: `expected more than ${points[i - 1].at}, the place of the point before` });
+      context.addIssue({
+        code: 'custom',
+        path: [i, 'at'],
+        message: `expected more than ${points[i - 1].at}, the place of the point before`,
+      });
     }
   });
 }

@@ -20,6 +20,8 @@ class Fault extends Error {
 
 const depthLimit = 200;
 const numberPattern = /-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][-+]?\d+)?/y;
+// JSON forbids control characters inside strings.
+// eslint-disable-next-line no-control-regex
 const stringPattern = /"(?:[^"\\\u0000-\u001f]|\\(?:["\\/bfnrt]|u[0-9a-fA-F]{4}))*"/y;
 const blankPattern = /[ \t\n\r]*/y;
 
@@ -38,7 +40,10 @@ export function findJsonFault(text: string): JsonFault | undefined {
     return found;
   };
   const refuse = (expected: string): never => {
-    throw new Fault(at, at >= text.length ? `${expected}, but the text ends` : `${expected}, found ${JSON.stringify(text.slice(at, at + 12))}`);
+    throw new Fault(
+      at,
+      at >= text.length ? `${expected}, but the text ends` : `${expected}, found ${JSON.stringify(text.slice(at, at + 12))}`,
+    );
   };
   const take = (character: string): boolean => {
     match(blankPattern);

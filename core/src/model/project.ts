@@ -18,7 +18,14 @@ const fieldName = /* @__PURE__ */ lazySchema(() =>
 export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
   const common = { name: fieldName(), label: label() };
   return z.discriminatedUnion('type', [
-    z.strictObject({ type: z.literal('number'), ...common, min: z.number(), max: z.number(), step: z.number().positive().default(1), default: z.number() }),
+    z.strictObject({
+      type: z.literal('number'),
+      ...common,
+      min: z.number(),
+      max: z.number(),
+      step: z.number().positive().default(1),
+      default: z.number(),
+    }),
     z.strictObject({ type: z.literal('direction'), ...common, default: z.number().min(-360).max(360) }),
     z.strictObject({ type: z.literal('kind'), ...common, options: z.array(z.string().min(1).max(40)).min(1).max(32), default: z.string() }),
     z.strictObject({ type: z.literal('flag'), ...common, default: z.boolean() }),
@@ -59,7 +66,13 @@ export type Actor = z.infer<ReturnType<typeof actorSchema>>;
 
 /** A relative path of plain names: it can never leave the folder it is resolved in. */
 const assetFile = /* @__PURE__ */ lazySchema(() =>
-  z.string().max(200).regex(/^(?:[A-Za-z0-9_-][A-Za-z0-9._-]*\/)*[A-Za-z0-9_-][A-Za-z0-9._-]*$/, 'expected a relative path of plain names, such as "sounds/crack.wav"'),
+  z
+    .string()
+    .max(200)
+    .regex(
+      /^(?:[A-Za-z0-9_-][A-Za-z0-9._-]*\/)*[A-Za-z0-9_-][A-Za-z0-9._-]*$/,
+      'expected a relative path of plain names, such as "sounds/crack.wav"',
+    ),
 );
 
 export const assetSchema = /* @__PURE__ */ lazySchema(() => {
@@ -67,11 +80,19 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
     id: identifier(),
     label: label(),
     file: assetFile(),
-    sha256: z.string().regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits').describe('Of the file’s bytes; what the store finds it by.'),
+    sha256: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits')
+      .describe('Of the file’s bytes; what the store finds it by.'),
     tags: z.array(z.string().min(1).max(40)).max(32).default([]),
   };
   return z.discriminatedUnion('type', [
-    z.strictObject({ type: z.literal('sound'), ...common, duration: z.number().min(0).max(600).describe('seconds'), peaks: z.array(z.number().min(0).max(1)).max(512).default([]) }),
+    z.strictObject({
+      type: z.literal('sound'),
+      ...common,
+      duration: z.number().min(0).max(600).describe('seconds'),
+      peaks: z.array(z.number().min(0).max(1)).max(512).default([]),
+    }),
     z.strictObject({ type: z.literal('picture'), ...common }),
   ]);
 });

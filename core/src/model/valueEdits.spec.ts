@@ -6,7 +6,11 @@ describe('editing a value', () => {
   it('changes every number it can come out as, within bounds', () => {
     expect(mapValue(0.5, (x) => x + 0.2, bounds)).toBe(0.7);
     expect(mapValue({ range: [0.2, 0.9] }, (x) => x + 0.3, bounds)).toEqual({ range: [0.5, 1] });
-    expect(mapValue({ drive: 'damage', in: [0, 50], out: [0.8, 0.1] }, (x) => x - 0.2, bounds)).toEqual({ drive: 'damage', in: [0, 50], out: [0.6, 0] });
+    expect(mapValue({ drive: 'damage', in: [0, 50], out: [0.8, 0.1] }, (x) => x - 0.2, bounds)).toEqual({
+      drive: 'damage',
+      in: [0, 50],
+      out: [0.6, 0],
+    });
     // A change of sign turns a range over; it is put upright again.
     expect(mapValue({ range: [1, 2] }, (x) => -x)).toEqual({ range: [-2, -1] });
   });

@@ -2,9 +2,7 @@ import type { FieldMeta } from './field.js';
 
 /** A number of an effect as documents hold it. */
 export type NumberValue =
-  | number
-  | { range: [number, number] }
-  | { drive: string; in: [number, number]; out: [number, number]; ease?: string | undefined };
+  number | { range: [number, number] } | { drive: string; in: [number, number]; out: [number, number]; ease?: string | undefined };
 
 export type ValueMode = 'fixed' | 'range' | 'driven';
 
@@ -37,7 +35,12 @@ export function valueSpan(value: NumberValue): [number, number] {
 }
 
 /** The same value in another mode, keeping what it can: the middle of a span, or a span around a number. */
-export function toMode(value: NumberValue, mode: ValueMode, bounds: Pick<FieldMeta, 'min' | 'max'>, drive?: { name: string; min: number; max: number }): NumberValue {
+export function toMode(
+  value: NumberValue,
+  mode: ValueMode,
+  bounds: Pick<FieldMeta, 'min' | 'max'>,
+  drive?: { name: string; min: number; max: number },
+): NumberValue {
   const [low, high] = valueSpan(value);
   if (mode === 'fixed') return tidy((low + high) / 2);
   const around = low === high ? [low * 0.8, high * 1.2] : [low, high];

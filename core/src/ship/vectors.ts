@@ -25,7 +25,10 @@ export function makeVectors(project: Project): Vector[] {
   return project.sequences.flatMap((sequence, i) => {
     const plan = compileSequence(sequence, ['sequences', i], context);
     const fields = project.events.find((event) => event.id === sequence.event)?.fields ?? [];
-    return [{ payload: {}, seed: 1 }, { payload: farEnd(fields), seed: 0xdecade }].map(({ payload, seed }) => {
+    return [
+      { payload: {}, seed: 1 },
+      { payload: farEnd(fields), seed: 0xdecade },
+    ].map(({ payload, seed }) => {
       const take = strike(plan, payload, { seed });
       const frame = take.createFrame();
       const frames = times.map((t) => {

@@ -26,7 +26,8 @@ export function compileEvent(raw: Json, path: DocumentPath): CompiledEvent {
   const fields = list(raw['fields'], [...path, 'fields']).map((field, i): CompiledField => {
     const type = field['type'] as keyof typeof fieldTypes;
     const place = [...path, 'fields', i];
-    if (!Object.hasOwn(fieldTypes, type)) throw new DocumentError([...place, 'type'], `expected one of ${Object.keys(fieldTypes).join(', ')}, found ${show(type)}`);
+    if (!Object.hasOwn(fieldTypes, type))
+      throw new DocumentError([...place, 'type'], `expected one of ${Object.keys(fieldTypes).join(', ')}, found ${show(type)}`);
     const fallback = field['default'];
     if (typeof fallback !== fieldTypes[type] || Number.isNaN(fallback)) {
       throw new DocumentError([...place, 'default'], `expected a ${fieldTypes[type]}, found ${show(fallback)}`);
@@ -43,7 +44,8 @@ export function compileClips(raw: unknown, path: DocumentPath): ReadonlyMap<stri
   list(raw, path).forEach((asset, i) => {
     if (asset['type'] !== 'sound') return;
     const duration = asset['duration'];
-    if (typeof duration !== 'number' || !(duration >= 0)) throw new DocumentError([...path, i, 'duration'], `expected seconds, found ${show(duration)}`);
+    if (typeof duration !== 'number' || !(duration >= 0))
+      throw new DocumentError([...path, i, 'duration'], `expected seconds, found ${show(duration)}`);
     const id = text(asset['id'], [...path, i, 'id']);
     clips.set(id, { id, duration });
   });
@@ -116,7 +118,7 @@ function anchorsFirst(effects: readonly PlacedEffect[], path: DocumentPath): Pla
   const visit = (i: number): void => {
     // Walked as a chain, not by recursion: a thousand effects in a row must not overflow the stack.
     const chain: number[] = [];
-    for (let at: number | undefined = i; at !== undefined && state[at] !== 'done'; ) {
+    for (let at: number | undefined = i; at !== undefined && state[at] !== 'done';) {
       const effect: PlacedEffect = effects[at];
       const place = [...path, 'effects', at, 'anchor', 'effect'];
       if (state[at] === 'open') {

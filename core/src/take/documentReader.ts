@@ -39,7 +39,11 @@ export class DocumentReader {
     const known = this.event.fields.find((candidate) => candidate.name === field);
     if (!known || typeof known.default === 'string') {
       const numbers = this.event.fields.filter((candidate) => typeof candidate.default !== 'string').map((candidate) => candidate.name);
-      return this.refuse(`expected a number field of the event "${this.event.id}" (${numbers.join(', ') || 'it has none'}), found ${show(field)}`, name, 'drive');
+      return this.refuse(
+        `expected a number field of the event "${this.event.id}" (${numbers.join(', ') || 'it has none'}), found ${show(field)}`,
+        name,
+        'drive',
+      );
     }
     const input = this.pair(raw['in'], name, 'in');
     if (input[0] === input[1]) this.refuse('expected two different numbers', name, 'in');
@@ -90,19 +94,30 @@ export class DocumentReader {
     if (!isRecord(raw)) return this.refuse('expected a direction { mode, angle, spread }', name);
     const mode = directionModes.find((known) => known === raw['mode']);
     if (!mode) return this.refuse(`expected one of ${directionModes.join(', ')}, found ${show(raw['mode'])}`, name, 'mode');
-    return { mode, angle: this.number(raw['angle'], name, 'angle'), spread: this.number(raw['spread'], name, 'spread'), channel: hashText(name) };
+    return {
+      mode,
+      angle: this.number(raw['angle'], name, 'angle'),
+      spread: this.number(raw['spread'], name, 'spread'),
+      channel: hashText(name),
+    };
   }
 
   envelope(name: string): Envelope {
     const { places, easings, entries } = this.points(name);
-    return new Envelope(places, entries.map((entry, i) => this.number(entry['value'], name, i, 'value')), easings);
+    return new Envelope(
+      places,
+      entries.map((entry, i) => this.number(entry['value'], name, i, 'value')),
+      easings,
+    );
   }
 
   gradient(name: string): Gradient {
     const { places, easings, entries } = this.points(name);
     const colours = entries.map((entry, i) => {
       const colour = entry['colour'];
-      return isHexColour(colour) ? toOklab(parseHex(colour)) : this.refuse(`expected a colour "#rrggbb", found ${show(colour)}`, name, i, 'colour');
+      return isHexColour(colour)
+        ? toOklab(parseHex(colour))
+        : this.refuse(`expected a colour "#rrggbb", found ${show(colour)}`, name, i, 'colour');
     });
     return new Gradient(places, colours, easings);
   }

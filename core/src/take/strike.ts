@@ -41,7 +41,10 @@ export function completePayload(event: CompiledEvent, payload: Payload): Record<
   for (const [name, value] of Object.entries(payload)) {
     const field = event.fields.find((candidate) => candidate.name === name);
     if (!field) {
-      throw new DocumentError(['payload', name], `expected a field of the event "${event.id}" (${event.fields.map((known) => known.name).join(', ')})`);
+      throw new DocumentError(
+        ['payload', name],
+        `expected a field of the event "${event.id}" (${event.fields.map((known) => known.name).join(', ')})`,
+      );
     }
     if (typeof value !== typeof field.default || (typeof value === 'number' && !Number.isFinite(value))) {
       throw new DocumentError(['payload', name], `expected a ${typeof field.default}, found ${show(value)}`);
@@ -126,7 +129,15 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
       if (!firing) return;
       const birth = i * effect.repeat.every;
       const own = i === 0 ? start : Math.max(start, wallAfter(birth));
-      timed.push({ effect: effect.id, kind: effect.kind, firing, silent, warp, start: own, end: Math.max(own, wallAfter(birth + firing.extent)) });
+      timed.push({
+        effect: effect.id,
+        kind: effect.kind,
+        firing,
+        silent,
+        warp,
+        start: own,
+        end: Math.max(own, wallAfter(birth + firing.extent)),
+      });
     });
   }
   return timed;

@@ -3,13 +3,17 @@ import type { Frame } from '../contract.js';
 import { takeOf } from '../testing.js';
 import { bakedParticles, bakedRow } from '../ship/bakedRow.js';
 import { completePayload } from './strike.js';
-import { DocumentError } from '../model/documentError.js';
+import type { DocumentError } from '../model/documentError.js';
 
 const number = (min: number, max: number) =>
   fc.oneof(
     fc.double({ min, max, noNaN: true }),
-    fc.tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true })).map(([a, b]) => ({ range: [Math.min(a, b), Math.max(a, b)] })),
-    fc.tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true })).map((out) => ({ drive: 'damage', in: [0, 50], out, ease: 'ease-out' })),
+    fc
+      .tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true }))
+      .map(([a, b]) => ({ range: [Math.min(a, b), Math.max(a, b)] })),
+    fc
+      .tuple(fc.double({ min, max, noNaN: true }), fc.double({ min, max, noNaN: true }))
+      .map((out) => ({ drive: 'damage', in: [0, 50], out, ease: 'ease-out' })),
   );
 const common = {
   delay: number(-0.3, 1),
@@ -20,14 +24,36 @@ const common = {
   on: fc.constantFrom('source', 'target'),
 };
 const anyEffect = fc.oneof(
-  fc.record({ kind: fc.constant('flash'), ...common, duration: number(0, 0.6), amount: number(0, 1), mode: fc.constantFrom('mix', 'multiply', 'add') }),
+  fc.record({
+    kind: fc.constant('flash'),
+    ...common,
+    duration: number(0, 0.6),
+    amount: number(0, 1),
+    mode: fc.constantFrom('mix', 'multiply', 'add'),
+  }),
   fc.record({ kind: fc.constant('hit-stop'), ...common, duration: number(0, 0.2), holdLater: fc.boolean() }),
   fc.record({ kind: fc.constant('shake'), ...common, duration: number(0, 0.6), amplitude: number(0, 40), roll: number(0, 10) }),
-  fc.record({ kind: fc.constant('burst'), ...common, duration: number(0, 0.3), count: number(0, 30), speed: number(0, 500), drag: number(0, 8), gravity: number(-900, 900), life: number(0.05, 0.8), facing: fc.constantFrom('spin', 'motion'), shape: fc.constantFrom('point', 'disc', 'circle', 'segment'), radius: number(0, 40) }),
+  fc.record({
+    kind: fc.constant('burst'),
+    ...common,
+    duration: number(0, 0.3),
+    count: number(0, 30),
+    speed: number(0, 500),
+    drag: number(0, 8),
+    gravity: number(-900, 900),
+    life: number(0.05, 0.8),
+    facing: fc.constantFrom('spin', 'motion'),
+    shape: fc.constantFrom('point', 'disc', 'circle', 'segment'),
+    radius: number(0, 40),
+  }),
   fc.record({ kind: fc.constant('sound'), ...common, clips: fc.constant(['crack', 'thud']) }),
 );
 const anySequence = fc.array(anyEffect, { minLength: 1, maxLength: 6 }).map((effects) =>
-  effects.map((effect, i) => ({ ...effect, id: `effect-${i}`, ...(i > 0 && i % 2 === 0 && { anchor: { to: i % 4 === 0 ? 'end' : 'start', effect: `effect-${i - 1}` } }) })),
+  effects.map((effect, i) => ({
+    ...effect,
+    id: `effect-${i}`,
+    ...(i > 0 && i % 2 === 0 && { anchor: { to: i % 4 === 0 ? 'end' : 'start', effect: `effect-${i - 1}` } }),
+  })),
 );
 const times = [-0.4, -0.1, 0, 1 / 144, 1 / 60, 1 / 30, 0.05, 0.1, 0.2, 0.45, 0.9, 1.7, 4];
 
@@ -68,7 +94,8 @@ describe('a take', () => {
         for (const t of times) {
           take.sample(t, frame);
           for (const value of Object.values(bakedRow(frame))) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
-          for (const party of [frame.source, frame.target]) expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
+          for (const party of [frame.source, frame.target])
+            expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
           for (const particle of bakedParticles(frame)) expect(Object.values(particle).every(Number.isFinite)).toBeTrue();
         }
       }),
@@ -77,7 +104,12 @@ describe('a take', () => {
   });
 
   it('shows the same motion at 30, 60 and 144 frames a second', () => {
-    const take = takeOf([{ kind: 'burst', id: 'burst', count: 8 }, { kind: 'shake', id: 'shake' }, { kind: 'hit-stop', id: 'stop' }, { kind: 'flash', id: 'flash' }]);
+    const take = takeOf([
+      { kind: 'burst', id: 'burst', count: 8 },
+      { kind: 'shake', id: 'shake' },
+      { kind: 'hit-stop', id: 'stop' },
+      { kind: 'flash', id: 'flash' },
+    ]);
     const play = (rate: number, until: number): string => {
       const frame = take.createFrame();
       for (let i = 0; i < Math.round(until * rate); i++) take.sample(i / rate, frame);
@@ -99,7 +131,10 @@ describe('a take', () => {
   });
 
   it('leaves out what is muted or not soloed, without moving anything else', () => {
-    const effects = [{ kind: 'flash', id: 'flash', duration: 0.2 }, { kind: 'burst', id: 'burst', count: 9 }];
+    const effects = [
+      { kind: 'flash', id: 'flash', duration: 0.2 },
+      { kind: 'burst', id: 'burst', count: 9 },
+    ];
     const all = takeOf(effects);
     const muted = takeOf([{ ...effects[0], muted: true }, effects[1]]);
     const solo = takeOf(effects, {}, { solo: ['burst'] });
@@ -119,7 +154,18 @@ describe('a take', () => {
 
   it('drives numbers by the payload, clamped to the curve’s ends', () => {
     const amount = (damage: number): number => {
-      const take = takeOf([{ kind: 'flash', id: 'flash', duration: 1, amount: { drive: 'damage', in: [10, 30], out: [0.2, 1] }, envelope: [{ at: 0, value: 1 }] }], { damage });
+      const take = takeOf(
+        [
+          {
+            kind: 'flash',
+            id: 'flash',
+            duration: 1,
+            amount: { drive: 'damage', in: [10, 30], out: [0.2, 1] },
+            envelope: [{ at: 0, value: 1 }],
+          },
+        ],
+        { damage },
+      );
       return take.sample(0, take.createFrame()).target.flash;
     };
     expect([0, 10, 20, 30, 50].map((damage) => Number(amount(damage).toFixed(9)))).toEqual([0.2, 0.2, 0.6, 1, 1]);
@@ -127,7 +173,13 @@ describe('a take', () => {
 });
 
 describe('completePayload', () => {
-  const event = { id: 'lance-hit', fields: [{ name: 'damage', type: 'number', default: 10 } as const, { name: 'kind', type: 'kind', default: 'plain', options: ['plain', 'ember'] } as const] };
+  const event = {
+    id: 'lance-hit',
+    fields: [
+      { name: 'damage', type: 'number', default: 10 } as const,
+      { name: 'kind', type: 'kind', default: 'plain', options: ['plain', 'ember'] } as const,
+    ],
+  };
 
   it('fills in defaults', () => {
     expect(completePayload(event, { kind: 'ember' })).toEqual({ damage: 10, kind: 'ember' });

@@ -60,6 +60,8 @@ export class EngineTake implements Take {
     resetFrame(frame, t);
     frame.source.rate = this.warps.source.rate(t);
     frame.target.rate = this.warps.target.rate(t);
+    // By index, because an iterator would be allocated for every sample.
+    // eslint-disable-next-line @typescript-eslint/prefer-for-of
     for (let i = 0; i < this.drawn.length; i++) {
       const timed = this.drawn[i];
       if (t < timed.start || t >= timed.end) continue;

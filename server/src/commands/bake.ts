@@ -1,6 +1,17 @@
 import { writeFile } from 'node:fs/promises';
 import { stringify } from 'csv-stringify/sync';
-import { applyConventions, bakedColumns, bakedParticles, bakedRow, compileContext, compileSequence, DocumentError, strike, type EngineTake, type Payload } from '@undatio/core';
+import {
+  applyConventions,
+  bakedColumns,
+  bakedParticles,
+  bakedRow,
+  compileContext,
+  compileSequence,
+  DocumentError,
+  strike,
+  type EngineTake,
+  type Payload,
+} from '@undatio/core';
 import { UsageError, usableProject } from './projectArgument.js';
 
 export interface BakeOptions {
@@ -15,10 +26,14 @@ export interface BakeOptions {
 
 /** `undatio bake`: samples one take to a table. */
 export async function bake(argument: string, options: BakeOptions): Promise<void> {
-  if (options.format !== 'csv' && options.format !== 'json') throw new UsageError(`expected --format csv or json, found "${options.format}"`);
+  if (options.format !== 'csv' && options.format !== 'json')
+    throw new UsageError(`expected --format csv or json, found "${options.format}"`);
   const { project } = await usableProject(argument);
   const index = project.sequences.findIndex(({ id }) => id === options.sequence);
-  if (index < 0) throw new UsageError(`expected --sequence to be one of ${project.sequences.map(({ id }) => id).join(', ')}, found "${options.sequence}"`);
+  if (index < 0)
+    throw new UsageError(
+      `expected --sequence to be one of ${project.sequences.map(({ id }) => id).join(', ')}, found "${options.sequence}"`,
+    );
   const plan = compileSequence(project.sequences[index], ['sequences', index], compileContext(project));
   const payload = parsePayload(options.payload);
   const seed = options.seed === undefined ? 1 : wholeNumber('--seed', options.seed, 0, 0xffffffff);
@@ -37,8 +52,15 @@ export async function bake(argument: string, options: BakeOptions): Promise<void
   });
   const text =
     options.format === 'json'
-      ? JSON.stringify({ sequence: plan.id, payload, seed, duration: take.duration, sounds: take.sounds, signals: take.signals, frames: samples }, null, 1) + '\n'
-      : stringify(samples.map(({ row }) => row), { header: true, columns: [...bakedColumns] });
+      ? JSON.stringify(
+          { sequence: plan.id, payload, seed, duration: take.duration, sounds: take.sounds, signals: take.signals, frames: samples },
+          null,
+          1,
+        ) + '\n'
+      : stringify(
+          samples.map(({ row }) => row),
+          { header: true, columns: [...bakedColumns] },
+        );
   if (options.out) await writeFile(options.out, text);
   else process.stdout.write(text);
 }
@@ -56,14 +78,16 @@ function parsePayload(text: string | undefined): Payload {
 
 function wholeNumber(option: string, text: string, low: number, high: number): number {
   const value = Number(text);
-  if (!Number.isInteger(value) || value < low || value > high) throw new UsageError(`expected ${option} to be a whole number from ${low} to ${high}, found "${text}"`);
+  if (!Number.isInteger(value) || value < low || value > high)
+    throw new UsageError(`expected ${option} to be a whole number from ${low} to ${high}, found "${text}"`);
   return value;
 }
 
 function parseTimes(text: string): number[] {
   return text.split(',').map((part) => {
     const t = Number(part);
-    if (part.trim() === '' || !Number.isFinite(t)) throw new UsageError(`expected --times to be seconds separated by commas, found "${part}"`);
+    if (part.trim() === '' || !Number.isFinite(t))
+      throw new UsageError(`expected --times to be seconds separated by commas, found "${part}"`);
     return t;
   });
 }

@@ -34,10 +34,26 @@ describe('undatio check', () => {
   });
 
   const cases: [string, (demo: DemoDocument) => void, RegExp][] = [
-    ['a driven field that does not exist', (demo) => (demo.sequences[0].effects[0]['amount'] = { drive: 'rage', in: [0, 1], out: [0, 1] }), /^error: sequences\[0\]\.effects\[0\]\.amount\.drive: expected a number field/],
-    ['a circular anchor', (demo) => (demo.sequences[0].effects[1]['anchor'] = { to: 'end', effect: 'hit-stop' }), /^error: sequences\[0\]\.effects\[1\]\.anchor\.effect: .*circle/],
-    ['a hundred thousand effects', (demo) => (demo.sequences[0].effects = new Array<Record<string, unknown>>(100_000).fill({})), /^error: sequences\[0\]\.effects: expected at most 1000 effects, found 100000/],
-    ['a missing asset', (demo) => (demo.assets[0].file = 'assets/sounds/gone.wav'), /^error: assets\[0\]\.file: expected the file "assets\/sounds\/gone\.wav", it is missing; used by lance-light/],
+    [
+      'a driven field that does not exist',
+      (demo) => (demo.sequences[0].effects[0]['amount'] = { drive: 'rage', in: [0, 1], out: [0, 1] }),
+      /^error: sequences\[0\]\.effects\[0\]\.amount\.drive: expected a number field/,
+    ],
+    [
+      'a circular anchor',
+      (demo) => (demo.sequences[0].effects[1]['anchor'] = { to: 'end', effect: 'hit-stop' }),
+      /^error: sequences\[0\]\.effects\[1\]\.anchor\.effect: .*circle/,
+    ],
+    [
+      'a hundred thousand effects',
+      (demo) => (demo.sequences[0].effects = new Array<Record<string, unknown>>(100_000).fill({})),
+      /^error: sequences\[0\]\.effects: expected at most 1000 effects, found 100000/,
+    ],
+    [
+      'a missing asset',
+      (demo) => (demo.assets[0].file = 'assets/sounds/gone.wav'),
+      /^error: assets\[0\]\.file: expected the file "assets\/sounds\/gone\.wav", it is missing; used by lance-light/,
+    ],
   ];
   for (const [what, spoil, expected] of cases) {
     it(`tells ${what}, with exit code 1`, async () => {
@@ -80,7 +96,20 @@ describe('undatio bake', () => {
   });
 
   it('samples the instants it is given, with the particles when asked', async () => {
-    const { out } = await undatio(['bake', 'demo', '--sequence', 'lance-light', '--times', '0.05,-1,0', '--format', 'json', '--payload', '{"damage": 40}', '--seed', '7']);
+    const { out } = await undatio([
+      'bake',
+      'demo',
+      '--sequence',
+      'lance-light',
+      '--times',
+      '0.05,-1,0',
+      '--format',
+      'json',
+      '--payload',
+      '{"damage": 40}',
+      '--seed',
+      '7',
+    ]);
     const baked = JSON.parse(out) as { seed: number; frames: { row: Record<string, number>; particles: object[] }[] };
     expect(baked.seed).toBe(7);
     expect(baked.frames.map(({ row }) => row['t'])).toEqual([0.05, -1, 0]);
@@ -128,7 +157,10 @@ describe('undatio export', () => {
       expect(validate(kitJson)).withContext(JSON.stringify(validate.errors)).toBeTrue();
       expect(validate({ ...(kitJson as object), events: 'none' })).toBeFalse();
 
-      const runtime = (await import(pathToFileURL(join(out, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit; KitError: new () => Error };
+      const runtime = (await import(pathToFileURL(join(out, 'undatio-runtime.js')).href)) as {
+        openKit(json: unknown): Kit;
+        KitError: new () => Error;
+      };
       const kit = runtime.openKit(kitJson);
       const vectors = JSON.parse(await text('vectors.json')) as Vector[];
       expect(vectors.length).toBe(2 * kit.sequences.length);
@@ -149,8 +181,14 @@ describe('undatio export', () => {
       await undatio(['export', 'demo', '--out', join(folder, 'a.zip')], { TZ: 'Asia/Tokyo' });
       await undatio(['export', 'saved:elytra-league', '--out', join(folder, 'b.zip')], { UNDATIO_DATA: join(folder, 'data') });
       await undatio(['export', 'demo', '--out', join(folder, 'c')]);
-      for (const name of ['a.zip', 'b.zip']) expect(Buffer.compare(await readFile(join(folder, name)), download)).withContext(name).toBe(0);
-      for (const [path, bytes] of Object.entries(unzipSync(download))) expect(Buffer.compare(await readFile(join(folder, 'c', path)), bytes)).withContext(path).toBe(0);
+      for (const name of ['a.zip', 'b.zip'])
+        expect(Buffer.compare(await readFile(join(folder, name)), download))
+          .withContext(name)
+          .toBe(0);
+      for (const [path, bytes] of Object.entries(unzipSync(download)))
+        expect(Buffer.compare(await readFile(join(folder, 'c', path)), bytes))
+          .withContext(path)
+          .toBe(0);
       child.kill('SIGTERM');
       await gone(child);
     });
@@ -173,7 +211,14 @@ describe('undatio export', () => {
          kit.strike('lance-heavy', { damage: {} });
          export { numbers, path };`,
       );
-      const options = { strict: true, noEmit: true, target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.NodeNext, moduleResolution: ts.ModuleResolutionKind.NodeNext, types: [] };
+      const options = {
+        strict: true,
+        noEmit: true,
+        target: ts.ScriptTarget.ES2022,
+        module: ts.ModuleKind.NodeNext,
+        moduleResolution: ts.ModuleResolutionKind.NodeNext,
+        types: [],
+      };
       const problems = ts.getPreEmitDiagnostics(ts.createProgram([game], options));
       expect(problems.map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, '\n'))).toEqual([]);
     });
@@ -191,7 +236,10 @@ describe('undatio export', () => {
 });
 
 function expectFrame(frame: Frame, row: Record<string, number | string>, particles: readonly object[]): void {
-  const near = (name: string, value: number): void => expect(Math.abs(value - Number(row[name]))).withContext(name).toBeLessThanOrEqual(1e-9);
+  const near = (name: string, value: number): void =>
+    expect(Math.abs(value - Number(row[name])))
+      .withContext(name)
+      .toBeLessThanOrEqual(1e-9);
   near('target.flash', frame.target.flash);
   near('target.rate', frame.target.rate);
   near('source.flash', frame.source.flash);

@@ -31,7 +31,11 @@ describe('the API', () => {
   const light = `${league}/sequences/lance-light`;
   const call = (path: string, init: RequestInit = {}): Promise<Response> => fetch(server.address + path, init);
   const put = (path: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> =>
-    call(path, { method: 'PUT', headers: { 'Content-Type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) });
+    call(path, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', ...headers },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    });
   const read = async (path: string): Promise<{ etag: string; document: Sequence }> => {
     const response = await call(path);
     return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as Sequence };
@@ -103,7 +107,9 @@ describe('the API', () => {
 
   it('lets exactly one of many writers in at a time', async () => {
     const { etag, document } = await read(light);
-    const answers = await Promise.all(Array.from({ length: 12 }, (_, i) => put(light, { ...document, note: `writer ${i}` }, { 'If-Match': etag })));
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, i) => put(light, { ...document, note: `writer ${i}` }, { 'If-Match': etag })),
+    );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, ...new Array<number>(11).fill(412)]);
   });
 
@@ -156,7 +162,8 @@ describe('the API', () => {
   it('takes in a whole project, or nothing of it', async () => {
     const text = await readFile(paths.demoProject, 'utf8');
     const other = { ...(JSON.parse(text) as { sequences: { effects: object[] }[] }), id: 'second-league' };
-    const post = (body: string): Promise<Response> => call('/api/projects', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
+    const post = (body: string): Promise<Response> =>
+      call('/api/projects', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
     const cut = await told(await post(text.slice(0, 5000)));
     expect([cut.status, cut.errors?.length]).toEqual([400, 1]);
     expect((await told(await post('{"format": 1, "id": NaN}'))).errors?.[0].path).toBe('id');
@@ -180,20 +187,34 @@ describe('the API', () => {
   });
 
   it('describes itself in OpenAPI 3.1, and every path it names answers', async () => {
-    const document = (await (await call('/api/openapi.json')).json()) as { openapi: string; paths: Record<string, Record<string, unknown>>; components: { schemas: Record<string, unknown> } };
+    const document = (await (await call('/api/openapi.json')).json()) as {
+      openapi: string;
+      paths: Record<string, Record<string, unknown>>;
+      components: { schemas: Record<string, unknown> };
+    };
     expect(document.openapi).toBe('3.1.0');
-    const ids: Record<string, string> = { settings: 'elytra-league', events: 'lance-hit', actors: 'pip', assets: 'mosshell', sequences: 'lance-heavy' };
+    const ids: Record<string, string> = {
+      settings: 'elytra-league',
+      events: 'lance-hit',
+      actors: 'pip',
+      assets: 'mosshell',
+      sequences: 'lance-heavy',
+    };
     for (const [path, operations] of Object.entries(document.paths)) {
       if (!operations['get']) continue;
       const collection = /projects\/\{project\}\/(\w+)/.exec(path)?.[1] ?? '';
       const address = path.replace('{project}', 'elytra-league').replace('{id}', ids[collection] ?? '');
-      expect((await call(address)).status).withContext(address).toBe(200);
+      expect((await call(address)).status)
+        .withContext(address)
+        .toBe(200);
     }
     // Every reference leads somewhere.
-    for (const [, name] of JSON.stringify(document).matchAll(/"#\/components\/schemas\/(\w+)"/g)) expect(document.components.schemas[name]).withContext(name).toBeDefined();
+    for (const [, name] of JSON.stringify(document).matchAll(/"#\/components\/schemas\/(\w+)"/g))
+      expect(document.components.schemas[name]).withContext(name).toBeDefined();
   });
 
   it('answers what is not there with a problem', async () => {
-    for (const path of ['/api/nothing', '/api/projects/none', `${league}/monsters/a`, `${league}/sequences/none`]) expect((await told(await call(path))).status).toBe(404);
+    for (const path of ['/api/nothing', '/api/projects/none', `${league}/monsters/a`, `${league}/sequences/none`])
+      expect((await told(await call(path))).status).toBe(404);
   });
 });

@@ -5,7 +5,12 @@ import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { HttpProblem } from './problemDetails.js';
 
-const types: Readonly<Record<string, string>> = { '.wav': 'audio/wav', '.svg': 'image/svg+xml', '.png': 'image/png', '.webp': 'image/webp' };
+const types: Readonly<Record<string, string>> = {
+  '.wav': 'audio/wav',
+  '.svg': 'image/svg+xml',
+  '.png': 'image/png',
+  '.webp': 'image/webp',
+};
 
 /** The bytes of an asset. Even a picture that carries a script cannot run it: the answer is sandboxed. */
 export function assetRoutes(router: Router, documents: DocumentStore, assets: AssetStore): void {

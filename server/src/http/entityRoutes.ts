@@ -1,13 +1,35 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { actorSchema, assetSchema, eventSchema, problemsOf, readProject, sequenceSchema, settingsSchema, type Problem } from '@undatio/core';
-import { assembleProject, collections, type Collection, type DocumentStore, type StoredDocument, type WriteResult } from '../store/documentStore.js';
+import {
+  actorSchema,
+  assetSchema,
+  eventSchema,
+  problemsOf,
+  readProject,
+  sequenceSchema,
+  settingsSchema,
+  type Problem,
+} from '@undatio/core';
+import {
+  assembleProject,
+  collections,
+  type Collection,
+  type DocumentStore,
+  type StoredDocument,
+  type WriteResult,
+} from '../store/documentStore.js';
 import { readJson } from './body.js';
 import { HttpProblem } from './problemDetails.js';
 
 const entityLimit = 4 * 1024 * 1024;
 
-const schemas = { settings: settingsSchema, events: eventSchema, actors: actorSchema, assets: assetSchema, sequences: sequenceSchema } as const;
+const schemas = {
+  settings: settingsSchema,
+  events: eventSchema,
+  actors: actorSchema,
+  assets: assetSchema,
+  sequences: sequenceSchema,
+} as const;
 
 type EntityContext = Context & { params: Record<string, string> };
 
@@ -70,16 +92,21 @@ function addressed(context: EntityContext): { project: string; collection: Colle
 
 function precondition(context: EntityContext, creates: boolean): string {
   const etag = context.get('if-match');
-  if (!creates && !etag) throw new HttpProblem(428, 'expected If-Match with the entity tag of the state to replace, or If-None-Match: * to create');
+  if (!creates && !etag)
+    throw new HttpProblem(428, 'expected If-Match with the entity tag of the state to replace, or If-None-Match: * to create');
   return etag;
 }
 
 /** Checks an entity's own shape and that it is the one the address names. */
 function readEntity(collection: Collection, id: string, json: unknown): unknown {
   const parsed = schemas[collection]().safeParse(json);
-  if (!parsed.success) throw new HttpProblem(422, `this cannot be stored in ${collection}/${id}; nothing was stored`, problemsOf(parsed.error));
+  if (!parsed.success)
+    throw new HttpProblem(422, `this cannot be stored in ${collection}/${id}; nothing was stored`, problemsOf(parsed.error));
   const document = parsed.data as { id: string };
-  if (document.id !== id) throw new HttpProblem(422, 'nothing was stored', [{ path: 'id', message: `expected "${id}", as in the address, found "${document.id}"` }]);
+  if (document.id !== id)
+    throw new HttpProblem(422, 'nothing was stored', [
+      { path: 'id', message: `expected "${id}", as in the address, found "${document.id}"` },
+    ]);
   return document;
 }
 
@@ -98,8 +125,14 @@ function without(entities: readonly StoredDocument[], collection: Collection, id
 function refuseBroken(entities: readonly Entity[], collection: Collection, id: string, status = 422): void {
   const errors = readProject(assembleProject(entities)).problems.filter((problem) => problem.severity === 'error');
   if (errors.length === 0) return;
-  const index = entities.filter((entity) => entity.collection === collection).findIndex(({ document }) => (document as { id: string }).id === id);
-  throw new HttpProblem(status, `${collection}/${id} does not fit the rest of the project; nothing was stored`, errors.map((error) => withinEntity(error, `${collection}[${index}].`)));
+  const index = entities
+    .filter((entity) => entity.collection === collection)
+    .findIndex(({ document }) => (document as { id: string }).id === id);
+  throw new HttpProblem(
+    status,
+    `${collection}/${id} does not fit the rest of the project; nothing was stored`,
+    errors.map((error) => withinEntity(error, `${collection}[${index}].`)),
+  );
 }
 
 function withinEntity(problem: Problem, prefix: string): Problem {
@@ -116,7 +149,9 @@ function accepted(result: WriteResult, collection: Collection, id: string): Stor
   if ('stored' in result) return result.stored;
   if ('missing' in result) throw new HttpProblem(404, `there is no ${collection}/${id}; nothing was stored`);
   const { etag, document } = result.stale;
-  throw new HttpProblem(412, `${collection}/${id} was changed elsewhere since you read it; nothing was stored`, [], { current: { etag, document } });
+  throw new HttpProblem(412, `${collection}/${id} was changed elsewhere since you read it; nothing was stored`, [], {
+    current: { etag, document },
+  });
 }
 
 function send(context: EntityContext, { etag, document }: StoredDocument): void {

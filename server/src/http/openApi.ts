@@ -8,7 +8,10 @@ const problemSchema = z.object({
   title: z.string(),
   status: z.int(),
   detail: z.string(),
-  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional().describe('Each bad field with what was expected there.'),
+  errors: z
+    .array(z.object({ path: z.string(), message: z.string() }))
+    .optional()
+    .describe('Each bad field with what was expected there.'),
 });
 
 const kitContentsSchema = z.object({
@@ -17,7 +20,13 @@ const kitContentsSchema = z.object({
   size: z.int().describe('Bytes of the archive; 0 when it cannot be made.'),
 });
 
-const entitySchemas = { settings: settingsSchema, events: eventSchema, actors: actorSchema, assets: assetSchema, sequences: sequenceSchema };
+const entitySchemas = {
+  settings: settingsSchema,
+  events: eventSchema,
+  actors: actorSchema,
+  assets: assetSchema,
+  sequences: sequenceSchema,
+};
 
 function jsonSchema(schema: z.ZodType): Json {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' });
@@ -25,10 +34,20 @@ function jsonSchema(schema: z.ZodType): Json {
 }
 
 const reference = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
-const json = (schema: Json, description: string, headers?: Json): Json => ({ description, content: { 'application/json': { schema } }, ...(headers && { headers }) });
+const json = (schema: Json, description: string, headers?: Json): Json => ({
+  description,
+  content: { 'application/json': { schema } },
+  ...(headers && { headers }),
+});
 const problem = (description: string): Json => ({ description, content: { 'application/problem+json': { schema: reference('Problem') } } });
 const pathParameter = (name: string): Json => ({ name, in: 'path', required: true, schema: { type: 'string' } });
-const header = (name: string, description: string): Json => ({ name, in: 'header', required: false, description, schema: { type: 'string' } });
+const header = (name: string, description: string): Json => ({
+  name,
+  in: 'header',
+  required: false,
+  description,
+  schema: { type: 'string' },
+});
 const etag: Json = { ETag: { description: 'The state’s entity tag.', schema: { type: 'string' } } };
 
 function entityPaths(collection: string): [string, Json] {
@@ -58,7 +77,12 @@ function entityPaths(collection: string): [string, Json] {
       delete: {
         operationId: `delete-${collection}`,
         parameters: [header('If-Match', 'The entity tag of the state to delete.')],
-        responses: { 204: { description: 'Deleted.' }, 409: problem('Still in use.'), 412: problem('Changed elsewhere.'), 428: problem('No precondition.') },
+        responses: {
+          204: { description: 'Deleted.' },
+          409: problem('Still in use.'),
+          412: problem('Changed elsewhere.'),
+          428: problem('No precondition.'),
+        },
       },
     }),
   };
@@ -73,19 +97,36 @@ export function openApiDocument(): Json {
     openapi: '3.1.0',
     info: { title: 'Undatio', version: '0.1.0', license: { name: 'MIT', identifier: 'MIT' } },
     paths: {
-      '/api/health': { get: { operationId: 'health', responses: { 200: json({ type: 'object', properties: { status: { const: 'ok' } } }, 'It answers.') } } },
+      '/api/health': {
+        get: {
+          operationId: 'health',
+          responses: { 200: json({ type: 'object', properties: { status: { const: 'ok' } } }, 'It answers.') },
+        },
+      },
       '/api/openapi.json': { get: { operationId: 'openapi', responses: { 200: json({ type: 'object' }, 'This document.') } } },
       '/api/projects': {
-        get: { operationId: 'list-projects', responses: { 200: json({ type: 'array', items: reference('settings') }, 'Every project’s settings.') } },
+        get: {
+          operationId: 'list-projects',
+          responses: { 200: json({ type: 'array', items: reference('settings') }, 'Every project’s settings.') },
+        },
         post: {
           operationId: 'add-project',
           requestBody: { required: true, content: { 'application/json': { schema: reference('Project') } } },
-          responses: { 201: json(reference('Project'), 'Stored.'), 400: problem('Not JSON.'), 409: problem('Its id is taken.'), 413: problem('Too large.'), 422: problem('Not usable.') },
+          responses: {
+            201: json(reference('Project'), 'Stored.'),
+            400: problem('Not JSON.'),
+            409: problem('Its id is taken.'),
+            413: problem('Too large.'),
+            422: problem('Not usable.'),
+          },
         },
       },
       '/api/projects/{project}': {
         parameters: [pathParameter('project')],
-        get: { operationId: 'get-project', responses: { 200: json(reference('Project'), 'The project as a file holds it.'), 404: problem('No such project.') } },
+        get: {
+          operationId: 'get-project',
+          responses: { 200: json(reference('Project'), 'The project as a file holds it.'), 404: problem('No such project.') },
+        },
       },
       '/api/projects/{project}/entities': {
         parameters: [pathParameter('project')],
@@ -98,7 +139,12 @@ export function openApiDocument(): Json {
                 items: {
                   type: 'object',
                   required: ['collection', 'id', 'etag', 'document'],
-                  properties: { collection: { enum: Object.keys(entitySchemas) }, id: { type: 'string' }, etag: { type: 'string' }, document: { type: 'object' } },
+                  properties: {
+                    collection: { enum: Object.keys(entitySchemas) },
+                    id: { type: 'string' },
+                    etag: { type: 'string' },
+                    document: { type: 'object' },
+                  },
                 },
               },
               'Every entity with its entity tag.',
@@ -109,18 +155,31 @@ export function openApiDocument(): Json {
       },
       '/api/projects/{project}/kit/contents': {
         parameters: [pathParameter('project')],
-        get: { operationId: 'kit-contents', responses: { 200: json(reference('KitContents'), 'What the kit will contain, problems first.'), 404: problem('No such project.') } },
+        get: {
+          operationId: 'kit-contents',
+          responses: {
+            200: json(reference('KitContents'), 'What the kit will contain, problems first.'),
+            404: problem('No such project.'),
+          },
+        },
       },
       '/api/projects/{project}/kit': {
         parameters: [pathParameter('project')],
         get: {
           operationId: 'kit',
-          responses: { 200: { description: 'The kit.', content: { 'application/zip': {} } }, 404: problem('No such project.'), 422: problem('It cannot be shipped.') },
+          responses: {
+            200: { description: 'The kit.', content: { 'application/zip': {} } },
+            404: problem('No such project.'),
+            422: problem('It cannot be shipped.'),
+          },
         },
       },
       '/api/projects/{project}/assets/{id}/content': {
         parameters: [pathParameter('project'), pathParameter('id')],
-        get: { operationId: 'asset-content', responses: { 200: { description: 'The bytes.', content: { '*/*': {} } }, 404: problem('No such asset, or its file is missing.') } },
+        get: {
+          operationId: 'asset-content',
+          responses: { 200: { description: 'The bytes.', content: { '*/*': {} } }, 404: problem('No such asset, or its file is missing.') },
+        },
       },
       ...Object.fromEntries(Object.keys(entitySchemas).map(entityPaths)),
     },

@@ -18,6 +18,8 @@ export function pages(): Middleware {
     const hashed = /-[A-Z0-9]{8}\.(js|css|woff2?)$/.test(path);
     context.set('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
     if (path.startsWith('/yard/')) {
+      // The very file that ships in kits.
+      if (path === '/yard/undatio-runtime.js') return sendScript(context, join(paths.kitRuntime, 'undatio-runtime.js'));
       if (path === '/yard/') return sendPage(context, join(paths.yard, 'index.html'));
       context.path = path.slice('/yard'.length);
       return yard(context, async () => {
@@ -34,4 +36,9 @@ async function sendPage(context: Parameters<Middleware>[0], file: string): Promi
   const page = await readFile(file, 'utf8');
   context.type = 'html';
   context.body = page.replaceAll(noncePlaceholder, String(context.state['nonce']));
+}
+
+async function sendScript(context: Parameters<Middleware>[0], file: string): Promise<void> {
+  context.type = 'js';
+  context.body = await readFile(file, 'utf8');
 }

@@ -1,6 +1,14 @@
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic } from 'sequelize';
+import {
+  DataTypes,
+  Sequelize,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+} from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations.js';
 import { StoreError, storeErrorOf } from './storeError.js';
@@ -36,7 +44,12 @@ export async function openDatabase(folder: string): Promise<Database> {
     await sequelize.query('PRAGMA busy_timeout = 2000');
     await sequelize.query('PRAGMA journal_mode = WAL');
     await sequelize.query('PRAGMA synchronous = FULL');
-    await new Umzug({ migrations, context: sequelize.getQueryInterface(), storage: new SequelizeStorage({ sequelize }), logger: undefined }).up();
+    await new Umzug({
+      migrations,
+      context: sequelize.getQueryInterface(),
+      storage: new SequelizeStorage({ sequelize }),
+      logger: undefined,
+    }).up();
   } catch (error) {
     await sequelize.close();
     throw storeErrorOf(error, file) ?? new StoreError('unusable', `The database ${file} cannot be opened: ${(error as Error).message}`);

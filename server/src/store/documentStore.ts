@@ -75,7 +75,9 @@ export class DocumentStore {
     if (etagOf(row) !== etag) return { stale: stored(row) };
     // The version stands in the condition too: another process may share the file.
     const next = { version: row.version + 1, body: JSON.stringify(document) };
-    const [changed] = await this.reported(this.database.documents.update(next, { where: { project, collection, id, version: row.version } }));
+    const [changed] = await this.reported(
+      this.database.documents.update(next, { where: { project, collection, id, version: row.version } }),
+    );
     const now = await this.find(project, collection, id);
     if (!now) return { missing: true };
     return changed === 1 ? { stored: stored(now) } : { stale: stored(now) };
@@ -96,7 +98,9 @@ export class DocumentStore {
     const { id, label, conventions } = project;
     const entities: [Collection, { id: string }][] = [
       ['settings', { id, label, conventions } as Settings],
-      ...collections.filter((collection) => collection !== 'settings').flatMap((collection) => project[collection].map((entity): [Collection, { id: string }] => [collection, entity])),
+      ...collections
+        .filter((collection) => collection !== 'settings')
+        .flatMap((collection) => project[collection].map((entity): [Collection, { id: string }] => [collection, entity])),
     ];
     const rows = entities.map(([collection, entity], position) => ({
       project: id,
@@ -138,5 +142,12 @@ export function assembleProject(entities: readonly Pick<StoredDocument, 'collect
   const settings = entities.find(({ collection }) => collection === 'settings');
   if (!settings) return undefined;
   const all = (wanted: Collection): unknown[] => entities.filter(({ collection }) => collection === wanted).map(({ document }) => document);
-  return { format: 1, ...(settings.document as Settings), events: all('events'), actors: all('actors'), assets: all('assets'), sequences: all('sequences') };
+  return {
+    format: 1,
+    ...(settings.document as Settings),
+    events: all('events'),
+    actors: all('actors'),
+    assets: all('assets'),
+    sequences: all('sequences'),
+  };
 }

@@ -23,7 +23,11 @@ async function writeUntilKilled(address: string, progress: Progress): Promise<vo
     for (;;) {
       progress.attempted++;
       const body = JSON.stringify({ ...document, note: `write ${progress.attempted}` });
-      const response = await fetch(address + path, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': etag }, body });
+      const response = await fetch(address + path, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json', 'If-Match': etag },
+        body,
+      });
       if (response.status !== 200) throw new Error(await response.text());
       etag = response.headers.get('etag') ?? '';
       progress.acknowledged = progress.attempted;
@@ -64,7 +68,10 @@ describe('the store', () => {
       const other = await openDatabase(folder);
       await other.sequelize.query('BEGIN EXCLUSIVE');
       try {
-        await expectAsync(store.create('p', 'events', 'e', {})).toBeRejectedWithError(StoreError, /is locked by another program.*Nothing was stored/);
+        await expectAsync(store.create('p', 'events', 'e', {})).toBeRejectedWithError(
+          StoreError,
+          /is locked by another program.*Nothing was stored/,
+        );
       } finally {
         await other.sequelize.query('ROLLBACK');
       }
@@ -79,7 +86,9 @@ describe('the store', () => {
       const database = await openDatabase(folder);
       // The same code that SQLite gives for a file without write permission, which nobody can take from root.
       await database.sequelize.query('PRAGMA query_only = ON');
-      const error: unknown = await database.sequelize.query("INSERT INTO documents VALUES ('a', 'b', 'c', 1, 1, '', '', '')").catch((reason: unknown) => reason);
+      const error: unknown = await database.sequelize
+        .query("INSERT INTO documents VALUES ('a', 'b', 'c', 1, 1, '', '', '')")
+        .catch((reason: unknown) => reason);
       expect(storeErrorOf(error, 'undatio.sqlite')?.message).toContain('read-only. Nothing was stored');
       await database.close();
     });

@@ -9,13 +9,25 @@ export class StoreError extends Error {
 }
 
 const told: Record<string, { reason: StoreError['reason']; tell: (file: string) => string }> = {
-  SQLITE_BUSY: { reason: 'locked', tell: (file) => `The database ${file} is locked by another program. Nothing was stored; close the other program and try again.` },
+  SQLITE_BUSY: {
+    reason: 'locked',
+    tell: (file) => `The database ${file} is locked by another program. Nothing was stored; close the other program and try again.`,
+  },
   SQLITE_LOCKED: { reason: 'locked', tell: (file) => `The database ${file} is locked. Nothing was stored; try again.` },
-  SQLITE_READONLY: { reason: 'read-only', tell: (file) => `The database ${file} is read-only. Nothing was stored; make the file and its folder writable.` },
+  SQLITE_READONLY: {
+    reason: 'read-only',
+    tell: (file) => `The database ${file} is read-only. Nothing was stored; make the file and its folder writable.`,
+  },
   SQLITE_FULL: { reason: 'full', tell: (file) => `The disk holding ${file} is full. Nothing was stored.` },
-  SQLITE_CANTOPEN: { reason: 'unusable', tell: (file) => `The database ${file} cannot be opened or created; check the folder and its permissions.` },
+  SQLITE_CANTOPEN: {
+    reason: 'unusable',
+    tell: (file) => `The database ${file} cannot be opened or created; check the folder and its permissions.`,
+  },
   SQLITE_NOTADB: { reason: 'unusable', tell: (file) => `${file} is not a database. Move it away and start again to create a new one.` },
-  SQLITE_CORRUPT: { reason: 'unusable', tell: (file) => `The database ${file} is damaged. Move it away and start again to create a new one.` },
+  SQLITE_CORRUPT: {
+    reason: 'unusable',
+    tell: (file) => `The database ${file} is damaged. Move it away and start again to create a new one.`,
+  },
   EACCES: { reason: 'read-only', tell: (file) => `The folder of ${file} cannot be written; check its permissions.` },
   EROFS: { reason: 'read-only', tell: (file) => `The folder of ${file} is on a read-only disk.` },
   ENOTDIR: { reason: 'unusable', tell: (file) => `The folder of ${file} is not a folder.` },
@@ -24,7 +36,11 @@ const told: Record<string, { reason: StoreError['reason']; tell: (file: string) 
 
 /** A StoreError for what SQLite or the file system reported, or undefined when it was something else. */
 export function storeErrorOf(error: unknown, file: string): StoreError | undefined {
-  for (let cause = error as { code?: unknown; original?: unknown; cause?: unknown } | undefined; cause; cause = (cause.original ?? cause.cause) as typeof cause) {
+  for (
+    let cause = error as { code?: unknown; original?: unknown; cause?: unknown } | undefined;
+    cause;
+    cause = (cause.original ?? cause.cause) as typeof cause
+  ) {
     const known = typeof cause.code === 'string' ? told[cause.code] : undefined;
     if (known) return new StoreError(known.reason, known.tell(file));
   }

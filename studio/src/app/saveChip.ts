@@ -9,11 +9,21 @@ import { ProjectService } from './project/projectService';
   template: `
     <span role="status" aria-live="polite" [attr.data-state]="state().type">
       @switch (state().type) {
-        @case ('saved') { Saved }
-        @case ('saving') { Saving… }
-        @case ('failed') { Not saved: {{ message() }} Kept here, trying again. }
-        @case ('refused') { Not saved: {{ message() }} }
-        @case ('conflict') { Changed elsewhere while you worked on it. Both are kept until you choose. }
+        @case ('saved') {
+          Saved
+        }
+        @case ('saving') {
+          Saving…
+        }
+        @case ('failed') {
+          Not saved: {{ message() }} Kept here, trying again.
+        }
+        @case ('refused') {
+          Not saved: {{ message() }}
+        }
+        @case ('conflict') {
+          Changed elsewhere while you worked on it. Both are kept until you choose.
+        }
       }
     </span>
     @if (state().type === 'failed') {
@@ -25,10 +35,31 @@ import { ProjectService } from './project/projectService';
     }
   `,
   styles: `
-    :host { display: inline-flex; align-items: center; gap: 0.4rem; font-size: 0.8125rem; min-width: 0; }
-    span { color: var(--faint-ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; max-width: 30rem; }
-    span[data-state='failed'], span[data-state='refused'], span[data-state='conflict'] { color: var(--warn); background: var(--warn-wash); padding: 0.15rem 0.5rem; border-radius: 3px; }
-    button { flex: none; }
+    :host {
+      display: inline-flex;
+      align-items: center;
+      gap: 0.4rem;
+      font-size: 0.8125rem;
+      min-width: 0;
+    }
+    span {
+      color: var(--faint-ink);
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      max-width: 30rem;
+    }
+    span[data-state='failed'],
+    span[data-state='refused'],
+    span[data-state='conflict'] {
+      color: var(--warn);
+      background: var(--warn-wash);
+      padding: 0.15rem 0.5rem;
+      border-radius: 3px;
+    }
+    button {
+      flex: none;
+    }
   `,
 })
 export class SaveChip {

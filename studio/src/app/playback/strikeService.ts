@@ -1,5 +1,15 @@
 import { inject, Injectable } from '@angular/core';
-import { compileSequence, DocumentError, strike, type EngineTake, type EventType, type Payload, type Project, type Sequence, type SequencePlan } from '@undatio/core';
+import {
+  compileSequence,
+  DocumentError,
+  strike,
+  type EngineTake,
+  type EventType,
+  type Payload,
+  type Project,
+  type Sequence,
+  type SequencePlan,
+} from '@undatio/core';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 
@@ -34,7 +44,13 @@ export class StrikeService {
   readonly stage$ = combineLatest([this.projects.project$, this.settings]).pipe(
     map(([project, settings]) => ({ project, settings, sequence: project.sequences.find(({ id }) => id === settings.sequence) })),
     filter((state): state is { project: Project; settings: StrikeSettings; sequence: Sequence } => state.sequence !== undefined),
-    distinctUntilChanged((a, b) => a.sequence === b.sequence && a.settings === b.settings && a.project.assets === b.project.assets && a.project.events === b.project.events),
+    distinctUntilChanged(
+      (a, b) =>
+        a.sequence === b.sequence &&
+        a.settings === b.settings &&
+        a.project.assets === b.project.assets &&
+        a.project.events === b.project.events,
+    ),
     map(({ project, settings, sequence }) => this.strikeNow(project, settings, sequence)),
     shareReplay({ bufferSize: 1, refCount: false }),
   );

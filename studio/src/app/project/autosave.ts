@@ -16,7 +16,11 @@ export interface SaveReport extends SaveRequest {
  *
  * `write` is asked for the newest state when its turn comes, so edits made while a write is under way go with the next.
  */
-export function autosave(edits$: Observable<SaveRequest>, pause: number, write: (request: SaveRequest) => Observable<SaveOutcome>): Observable<SaveReport> {
+export function autosave(
+  edits$: Observable<SaveRequest>,
+  pause: number,
+  write: (request: SaveRequest) => Observable<SaveOutcome>,
+): Observable<SaveReport> {
   return edits$.pipe(
     groupBy(({ collection, id }) => `${collection}/${id}`),
     mergeMap((entity$) =>

@@ -142,7 +142,14 @@ export class ProjectService {
       return;
     }
     const all = (wanted: string): unknown[] => entities.filter(({ collection }) => collection === wanted).map(({ document }) => document);
-    const json = { format: 1, ...(settings.document as object), events: all('events'), actors: all('actors'), assets: all('assets'), sequences: all('sequences') };
+    const json = {
+      format: 1,
+      ...(settings.document as object),
+      events: all('events'),
+      actors: all('actors'),
+      assets: all('assets'),
+      sequences: all('sequences'),
+    };
     const { project, problems } = readProject(json);
     if (!project) {
       this.load.next({ type: 'failed', message: `The stored project cannot be used: ${problems[0].path}: ${problems[0].message}` });

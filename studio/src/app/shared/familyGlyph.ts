@@ -19,8 +19,18 @@ const shapes: Record<Family, string> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<svg viewBox="0 0 16 16" aria-hidden="true"><path [attr.d]="shape()" /></svg>`,
   styles: `
-    :host { display: inline-flex; }
-    svg { width: 1em; height: 1em; fill: none; stroke: currentColor; stroke-width: 1.6; stroke-linecap: round; stroke-linejoin: round; }
+    :host {
+      display: inline-flex;
+    }
+    svg {
+      width: 1em;
+      height: 1em;
+      fill: none;
+      stroke: currentColor;
+      stroke-width: 1.6;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
   `,
   host: { '[style.color]': 'ink()' },
 })

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { tidy } from '@undatio/core';
 
 let gestures = 0;
@@ -36,11 +36,34 @@ export interface NumberChange {
     /><span class="unit" aria-hidden="true">{{ unit() }}</span>
   `,
   styles: `
-    :host { display: inline-flex; align-items: baseline; gap: 0.2rem; }
-    input { width: var(--scrub-width, 3.6rem); padding: 0.1rem 0.25rem; border: 1px solid var(--rule-strong); border-radius: 3px; background: var(--sheet); color: var(--ink); font-size: 0.8125rem; text-align: right; cursor: ew-resize; touch-action: none; }
-    input:focus { cursor: text; }
-    input.dragging { border-color: var(--sea); }
-    .unit { font-size: 0.75rem; color: var(--faint-ink); min-width: 0.8rem; }
+    :host {
+      display: inline-flex;
+      align-items: baseline;
+      gap: 0.2rem;
+    }
+    input {
+      width: var(--scrub-width, 3.6rem);
+      padding: 0.1rem 0.25rem;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: var(--sheet);
+      color: var(--ink);
+      font-size: 0.8125rem;
+      text-align: right;
+      cursor: ew-resize;
+      touch-action: none;
+    }
+    input:focus {
+      cursor: text;
+    }
+    input.dragging {
+      border-color: var(--sea);
+    }
+    .unit {
+      font-size: 0.75rem;
+      color: var(--faint-ink);
+      min-width: 0.8rem;
+    }
   `,
 })
 export class ScrubNumber {
@@ -52,8 +75,12 @@ export class ScrubNumber {
   readonly changed = output<NumberChange>();
 
   protected readonly dragging = signal(false);
-  protected readonly shown = computed(() => String(Number(this.value().toFixed(4))));
-  protected readonly title = computed(() => `${this.label()}: ${this.min()} to ${this.max()} ${this.unit()}. Type, drag sideways, or use the arrow keys.`);
+  protected readonly shown = computed(() => String(Number(this.current().toFixed(4))));
+  protected readonly title = computed(
+    () => `${this.label()}: ${this.min()} to ${this.max()} ${this.unit()}. Type, drag sideways, or use the arrow keys.`,
+  );
+  /** The value as last emitted, which the owner may not have handed back yet. */
+  private readonly current = linkedSignal(() => this.value());
   private from = { x: 0, value: 0, gesture: '' };
 
   protected type(box: HTMLInputElement): void {
@@ -71,12 +98,12 @@ export class ScrubNumber {
     const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
     if (direction === 0) return;
     event.preventDefault();
-    this.emit(this.value() + direction * this.step() * (event.shiftKey ? 10 : 1), `keys ${this.label()}`);
+    this.emit(this.current() + direction * this.step() * (event.shiftKey ? 10 : 1), `keys ${this.label()}`);
   }
 
   protected press(event: PointerEvent): void {
     if (event.button !== 0 || document.activeElement === event.target) return;
-    this.from = { x: event.clientX, value: this.value(), gesture: `drag ${++gestures}` };
+    this.from = { x: event.clientX, value: this.current(), gesture: `drag ${++gestures}` };
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
     event.preventDefault();
   }
@@ -98,12 +125,14 @@ export class ScrubNumber {
   }
 
   /** About a hundredth of the number's own size, on a round grid. */
-  private step(of = this.value()): number {
+  private step(of = this.current()): number {
     return 10 ** Math.floor(Math.log10(Math.max(Math.abs(of), 0.1)) - 1 + 1e-9);
   }
 
   private emit(value: number, gesture: string): void {
     const kept = tidy(Math.min(this.max(), Math.max(this.min(), value)));
-    if (kept !== this.value()) this.changed.emit({ value: kept, gesture });
+    if (kept === this.current()) return;
+    this.current.set(kept);
+    this.changed.emit({ value: kept, gesture });
   }
 }

@@ -12,7 +12,9 @@ export class ParticleLayer {
   constructor() {
     // One atlas for all pictures: a particle container draws from a single source.
     const source: TextureSource = Texture.from(drawParticlePictures()).source;
-    this.textures = particlePictures.map((_, i) => new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) }));
+    this.textures = particlePictures.map(
+      (_, i) => new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) }),
+    );
     this.layers = [new Layer(this.textures[0], 'normal'), new Layer(this.textures[0], 'add')];
     this.view.addChild(...this.layers.map((layer) => layer.view));
   }
@@ -44,7 +46,11 @@ class Layer {
     private readonly texture: Texture,
     blendMode: 'normal' | 'add',
   ) {
-    this.view = new ParticleContainer({ texture, blendMode, dynamicProperties: { position: true, vertex: true, rotation: true, color: true, uvs: true } });
+    this.view = new ParticleContainer({
+      texture,
+      blendMode,
+      dynamicProperties: { position: true, vertex: true, rotation: true, color: true, uvs: true },
+    });
   }
 
   begin(): void {

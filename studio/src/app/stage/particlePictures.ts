@@ -7,11 +7,26 @@ type Brush = (context: CanvasRenderingContext2D) => void;
 
 /** Each picture is white and fills its square, so that size and colour come from the particle alone. */
 const brushes: Record<ParticlePicture, Brush> = {
-  dot: (context) => glow(context, [[0, 1], [0.45, 0.95], [0.7, 0.35], [1, 0]]),
-  puff: (context) => glow(context, [[0, 0.75], [0.4, 0.5], [1, 0]]),
+  dot: (context) =>
+    glow(context, [
+      [0, 1],
+      [0.45, 0.95],
+      [0.7, 0.35],
+      [1, 0],
+    ]),
+  puff: (context) =>
+    glow(context, [
+      [0, 0.75],
+      [0.4, 0.5],
+      [1, 0],
+    ]),
   spark(context) {
     context.scale(1, 0.24);
-    glow(context, [[0, 1], [0.5, 0.9], [1, 0]]);
+    glow(context, [
+      [0, 1],
+      [0.5, 0.9],
+      [1, 0],
+    ]);
   },
   chip(context) {
     context.beginPath();

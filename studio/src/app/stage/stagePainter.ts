@@ -32,7 +32,15 @@ export class StagePainter {
   /** Makes the painter inside `host`, with the actors' own pictures. Rejects when there is no WebGL or a picture is missing. */
   static async create(host: HTMLElement, actors: readonly Actor[], pictureUrl: (asset: string) => string): Promise<StagePainter> {
     const app = new Application();
-    await app.init({ preference: 'webgl', background: skies.dark, resizeTo: host, antialias: true, autoStart: false, resolution: Math.min(2, window.devicePixelRatio), autoDensity: true });
+    await app.init({
+      preference: 'webgl',
+      background: skies.dark,
+      resizeTo: host,
+      antialias: true,
+      autoStart: false,
+      resolution: Math.min(2, window.devicePixelRatio),
+      autoDensity: true,
+    });
     const painter = new StagePainter(app);
     host.append(app.canvas);
     await painter.furnish(actors, pictureUrl);

@@ -52,7 +52,9 @@ function sampleFiring(timed: TimedFiring, axis: TimeAxis, peaks?: (clip: string)
     // Just short of the end, where the effect is still on.
     const t = Math.min(axis.t(x), timed.start + (timed.end - timed.start) * 0.9999);
     xs.push(x);
-    values.push(outline ? outlineAt(outline, (t - timed.start) / (timed.end - timed.start)) : timed.firing.channel(Math.max(0, ageOf(timed, t))));
+    values.push(
+      outline ? outlineAt(outline, (t - timed.start) / (timed.end - timed.start)) : timed.firing.channel(Math.max(0, ageOf(timed, t))),
+    );
   }
   return { xs, values };
 }
@@ -63,6 +65,8 @@ function outlineAt(outline: readonly number[], u: number): number {
 
 function trace(xs: readonly number[], values: readonly number[], base: number, scale: number, mirrored: boolean): string {
   const upper = xs.map((x, i) => `${x.toFixed(1)} ${(base - values[i] * scale).toFixed(1)}`);
-  const back = mirrored ? xs.map((x, i) => `${x.toFixed(1)} ${(base + values[i] * scale).toFixed(1)}`).reverse() : [`${xs[xs.length - 1].toFixed(1)} ${base}`];
+  const back = mirrored
+    ? xs.map((x, i) => `${x.toFixed(1)} ${(base + values[i] * scale).toFixed(1)}`).reverse()
+    : [`${xs[xs.length - 1].toFixed(1)} ${base}`];
   return `M${xs[0].toFixed(1)} ${base}L${upper.join('L')}L${back.join('L')}Z`;
 }

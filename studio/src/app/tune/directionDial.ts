@@ -34,13 +34,43 @@ import { ScrubNumber } from '../shared/scrubNumber';
     </div>
   `,
   styles: `
-    :host { display: flex; align-items: center; gap: 0.75rem; }
-    svg { width: 66px; height: 66px; flex: none; cursor: grab; touch-action: none; border-radius: 50%; }
-    .rim { fill: var(--sheet); stroke: var(--rule-strong); stroke-width: 1.5; }
-    .mark { stroke: var(--faint-ink); stroke-width: 1.5; }
-    .arrow { fill: none; stroke: var(--contact); stroke-width: 5; stroke-linecap: round; stroke-linejoin: round; }
-    .hub { fill: var(--ink); }
-    .words { display: flex; flex-direction: column; gap: 0.15rem; }
+    :host {
+      display: flex;
+      align-items: center;
+      gap: 0.75rem;
+    }
+    svg {
+      width: 66px;
+      height: 66px;
+      flex: none;
+      cursor: grab;
+      touch-action: none;
+      border-radius: 50%;
+    }
+    .rim {
+      fill: var(--sheet);
+      stroke: var(--rule-strong);
+      stroke-width: 1.5;
+    }
+    .mark {
+      stroke: var(--faint-ink);
+      stroke-width: 1.5;
+    }
+    .arrow {
+      fill: none;
+      stroke: var(--contact);
+      stroke-width: 5;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
+    .hub {
+      fill: var(--ink);
+    }
+    .words {
+      display: flex;
+      flex-direction: column;
+      gap: 0.15rem;
+    }
   `,
 })
 export class DirectionDial {
@@ -51,7 +81,16 @@ export class DirectionDial {
   protected readonly marks = [0, 45, 90, 135, 180, 225, 270, 315];
   protected readonly words = computed(() => {
     const eighth = Math.round(this.value() / 45) & 7;
-    return ['to the right', 'down to the right', 'downward', 'down to the left', 'to the left', 'up to the left', 'upward', 'up to the right'][eighth];
+    return [
+      'to the right',
+      'down to the right',
+      'downward',
+      'down to the left',
+      'to the left',
+      'up to the left',
+      'upward',
+      'up to the right',
+    ][eighth];
   });
 
   protected turn(event: PointerEvent): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { ageOf, parseEasing, tidy, type EnvelopePoint, type TimedFiring } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
 import type { FieldChange } from './fields/valueEditor';
@@ -21,7 +21,7 @@ let gestures = 0;
       <line class="base full" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(1)" [attr.y2]="y(1)" />
       <path class="reach" [attr.d]="curve()" (dblclick)="add($event)" />
       <path class="curve" [attr.d]="curve()" />
-      @for (point of value(); track $index) {
+      @for (point of points(); track $index) {
         <circle
           r="6"
           tabindex="0"
@@ -29,7 +29,7 @@ let gestures = 0;
           [attr.cx]="x(point.at)"
           [attr.cy]="y(point.value)"
           [class.chosen]="$index === chosen()"
-          [attr.aria-label]="label() + ' point ' + ($index + 1) + ' of ' + value().length"
+          [attr.aria-label]="label() + ' point ' + ($index + 1) + ' of ' + points().length"
           [attr.aria-valuenow]="point.value"
           [attr.aria-valuetext]="point.value + ' at ' + point.at + ' of its life'"
           (focus)="selected.set($index)"
@@ -42,29 +42,89 @@ let gestures = 0;
       }
     </svg>
     <div class="point">
-      <span class="field-label">{{ label() }}, point {{ chosen() + 1 }} of {{ value().length }}</span>
-      <und-scrub-number label="Point place" unit="of life" [value]="point().at" [min]="room()[0]" [max]="room()[1]" (changed)="change({ at: $event.value }, $event.gesture)" />
-      <und-scrub-number label="Point value" [value]="point().value" [min]="-4" [max]="4" (changed)="change({ value: $event.value }, $event.gesture)" />
-      <select aria-label="Easing to the next point" [disabled]="chosen() === value().length - 1" (change)="change({ ease: $any($event.target).value })">
+      <span class="field-label">{{ label() }}, point {{ chosen() + 1 }} of {{ points().length }}</span>
+      <und-scrub-number
+        label="Point place"
+        unit="of life"
+        [value]="point().at"
+        [min]="room()[0]"
+        [max]="room()[1]"
+        (changed)="change({ at: $event.value }, $event.gesture)"
+      />
+      <und-scrub-number
+        label="Point value"
+        [value]="point().value"
+        [min]="-4"
+        [max]="4"
+        (changed)="change({ value: $event.value }, $event.gesture)"
+      />
+      <select
+        aria-label="Easing to the next point"
+        [disabled]="chosen() === points().length - 1"
+        (change)="change({ ease: $any($event.target).value })"
+      >
         @for (ease of offered(); track ease) {
           <option [value]="ease" [selected]="ease === (point().ease ?? 'linear')">{{ ease }}</option>
         }
       </select>
-      <button type="button" class="plain" (click)="insertAfter()" [disabled]="value().length > 63">Add point</button>
-      <button type="button" class="plain" (click)="remove(chosen())" [disabled]="value().length < 2">Remove point</button>
+      <button type="button" class="plain" (click)="insertAfter()" [disabled]="points().length > 63">Add point</button>
+      <button type="button" class="plain" (click)="remove(chosen())" [disabled]="points().length < 2">Remove point</button>
     </div>
   `,
   styles: `
-    :host { display: block; }
-    .plot { display: block; overflow: visible; }
-    .base { stroke: var(--rule-strong); stroke-width: 1; }
-    .full { stroke-dasharray: 2 4; }
-    .curve { fill: none; stroke: var(--ink); stroke-width: 2; pointer-events: none; }
-    .reach { fill: none; stroke: transparent; stroke-width: 16; cursor: copy; }
-    circle { fill: var(--sheet); stroke: var(--ink); stroke-width: 2; cursor: move; touch-action: none; }
-    circle.chosen { fill: var(--contact); stroke: var(--contact); }
-    .point { position: sticky; left: 0; display: inline-flex; align-items: center; gap: 0.4rem; padding: 0.15rem 0.4rem; font-size: 0.8125rem; }
-    select { border: 1px solid var(--rule-strong); border-radius: 3px; background: var(--sheet); color: var(--ink); max-width: 9rem; }
+    :host {
+      display: block;
+    }
+    .plot {
+      display: block;
+      overflow: visible;
+    }
+    .base {
+      stroke: var(--rule-strong);
+      stroke-width: 1;
+    }
+    .full {
+      stroke-dasharray: 2 4;
+    }
+    .curve {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 2;
+      pointer-events: none;
+    }
+    .reach {
+      fill: none;
+      stroke: transparent;
+      stroke-width: 16;
+      cursor: copy;
+    }
+    circle {
+      fill: var(--sheet);
+      stroke: var(--ink);
+      stroke-width: 2;
+      cursor: move;
+      touch-action: none;
+    }
+    circle.chosen {
+      fill: var(--contact);
+      stroke: var(--contact);
+    }
+    .point {
+      position: sticky;
+      left: 0;
+      display: inline-flex;
+      align-items: center;
+      gap: 0.4rem;
+      padding: 0.15rem 0.4rem;
+      font-size: 0.8125rem;
+    }
+    select {
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: var(--sheet);
+      color: var(--ink);
+      max-width: 9rem;
+    }
   `,
 })
 export class EnvelopeEditor {
@@ -76,17 +136,19 @@ export class EnvelopeEditor {
   readonly height = input(96);
   readonly changed = output<FieldChange>();
 
+  /** The points as last emitted, which the owner may not have handed back yet. */
+  protected readonly points = linkedSignal(() => this.value());
   protected readonly selected = signal(0);
-  protected readonly chosen = computed(() => Math.min(this.selected(), this.value().length - 1));
-  protected readonly point = computed(() => this.value()[this.chosen()]);
+  protected readonly chosen = computed(() => Math.min(this.selected(), this.points().length - 1));
+  protected readonly point = computed(() => this.points()[this.chosen()]);
   protected readonly offered = computed(() => [...new Set([...eases, this.point().ease ?? 'linear'])]);
   protected readonly room = computed(() => this.roomOf(this.chosen()));
   private readonly span = computed(() => {
-    const values = this.value().map(({ value }) => value);
+    const values = this.points().map(({ value }) => value);
     return { low: Math.min(0, ...values), high: Math.max(1, ...values) };
   });
   protected readonly curve = computed(() => {
-    const points = this.value();
+    const points = this.points();
     const easings = points.map(({ ease }) => parseEasing(ease ?? 'linear'));
     const parts = points.slice(0, -1).flatMap((from, i) => {
       const to = points[i + 1];
@@ -96,7 +158,12 @@ export class EnvelopeEditor {
       });
     });
     const last = points[points.length - 1];
-    const corners = [`${this.x(0)} ${this.y(points[0].value)}`, ...parts, `${this.x(last.at)} ${this.y(last.value)}`, `${this.x(1)} ${this.y(last.value)}`];
+    const corners = [
+      `${this.x(0)} ${this.y(points[0].value)}`,
+      ...parts,
+      `${this.x(last.at)} ${this.y(last.value)}`,
+      `${this.x(1)} ${this.y(last.value)}`,
+    ];
     return `M${corners.join('L')}`;
   });
   private gesture = '';
@@ -115,8 +182,8 @@ export class EnvelopeEditor {
   }
 
   protected change(part: Partial<EnvelopePoint>, gesture?: string): void {
-    const points = this.value().map((point, i) => (i === this.chosen() ? { ...point, ...part } : point));
-    this.changed.emit({ value: points, ...(gesture && { gesture }) });
+    const points = this.points().map((point, i) => (i === this.chosen() ? { ...point, ...part } : point));
+    this.emit(points, gesture);
   }
 
   protected press(event: PointerEvent, index: number): void {
@@ -164,19 +231,24 @@ export class EnvelopeEditor {
   /** A point halfway to the next, or to the end of life. */
   protected insertAfter(): void {
     const { at, value } = this.point();
-    const next = this.value()[this.chosen() + 1];
+    const next = this.points()[this.chosen() + 1];
     this.insert({ at: tidy((at + (next?.at ?? 1)) / 2), value: tidy((value + (next?.value ?? value)) / 2) });
   }
 
   protected remove(index: number): void {
-    if (this.value().length > 1) this.changed.emit({ value: this.value().filter((_, i) => i !== index) });
+    if (this.points().length > 1) this.emit(this.points().filter((_, i) => i !== index));
+  }
+
+  private emit(points: EnvelopePoint[], gesture?: string): void {
+    this.points.set(points);
+    this.changed.emit({ value: points, ...(gesture && { gesture }) });
   }
 
   private insert(point: EnvelopePoint): void {
-    if (this.value().some(({ at }) => Math.abs(at - point.at) < 0.002)) return;
-    const points = [...this.value(), point].sort((a, b) => a.at - b.at);
+    if (this.points().some(({ at }) => Math.abs(at - point.at) < 0.002)) return;
+    const points = [...this.points(), point].sort((a, b) => a.at - b.at);
     this.selected.set(points.indexOf(point));
-    this.changed.emit({ value: points });
+    this.emit(points);
   }
 
   /** Place and value under the pointer. */
@@ -192,7 +264,7 @@ export class EnvelopeEditor {
 
   /** Between its neighbours, so that points never cross. */
   private roomOf(index: number): [number, number] {
-    const points = this.value();
+    const points = this.points();
     return [index > 0 ? points[index - 1].at + 0.001 : 0, index < points.length - 1 ? points[index + 1].at - 0.001 : 1];
   }
 }

@@ -1,4 +1,5 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, signal, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { effectKinds, newEffect, tidy, type Effect, type EffectName } from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
@@ -46,7 +47,11 @@ export class ImpactStrip {
     return ends.find((candidate) => candidate >= end) ?? end;
   });
   protected readonly axis = computed(() => new TimeAxis(this.from(), this.to(), this.width(), this.lens()));
-  protected readonly ticks = computed(() => this.axis().ticks(tickGap).map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })));
+  protected readonly ticks = computed(() =>
+    this.axis()
+      .ticks(tickGap)
+      .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
+  );
   protected readonly contact = computed(() => this.axis().x(0));
   protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
 
@@ -91,7 +96,8 @@ export class ImpactStrip {
     const clip = this.assets().find((asset) => asset.type === 'sound')?.id;
     if (!sequence || (kind === 'sound' && !clip)) return;
     const id = freeId(sequence, kind);
-    const at = this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
+    const at =
+      this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
     const effect: Effect = { ...newEffect(kind as EffectName, id, clip), delay: at };
     this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
     this.opened.set(id);

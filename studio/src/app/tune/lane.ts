@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
 import { effectKinds, type Asset, type Effect, type EnvelopePoint } from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
 import { StrikeService, type StageTake } from '../playback/strikeService';
@@ -8,7 +9,7 @@ import { drawChannel } from './channelPath';
 import { EnvelopeEditor } from './envelopeEditor';
 import { EffectInspector, type InspectorChange } from './fields/effectInspector';
 import { dragTo, type DragPart, type DragStart } from './laneDrag';
-import { fieldsOf, movedBy, readField, strengthenedBy, stretchedBy, withEffect, withField, withoutEffect } from './sequenceEdits';
+import { fieldsOf, movedBy, readField, strengthenedBy, stretchedBy, withEffect, withoutEffect } from './sequenceEdits';
 import type { SnapTargets } from './snapping';
 import type { TimeAxis } from './timeAxis';
 
@@ -58,7 +59,10 @@ export class Lane {
       const asset = this.assets().find(({ id }) => id === clip);
       return asset?.type === 'sound' ? asset.peaks : [];
     };
-    return drawChannel(take, this.effect().id, this.axis(), { height: this.height(), peaks: this.effect().kind === 'sound' ? outline : undefined });
+    return drawChannel(take, this.effect().id, this.axis(), {
+      height: this.height(),
+      peaks: this.effect().kind === 'sound' ? outline : undefined,
+    });
   });
 
   protected readonly block = computed(() => {
@@ -82,13 +86,18 @@ export class Lane {
     const party = family === 'view' ? 'world' : on;
     return take.bends
       .filter((bend) => bend.parties.includes(party))
-      .map(({ window }) => ({ left: this.axis().x(window.start), width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)) }));
+      .map(({ window }) => ({
+        left: this.axis().x(window.start),
+        width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)),
+      }));
   });
 
   protected readonly envelope = computed(() => {
     const field = fieldsOf(this.effect().kind).find(({ control }) => control === 'envelope');
     const [firing] = this.firings();
-    return field && firing?.firing.extent > 0 ? { field, firing, value: readField(this.effect(), field.name) as EnvelopePoint[] } : undefined;
+    return field && firing?.firing.extent > 0
+      ? { field, firing, value: readField(this.effect(), field.name) as EnvelopePoint[] }
+      : undefined;
   });
 
   protected press(event: PointerEvent, part: DragPart): void {
@@ -106,7 +115,8 @@ export class Lane {
     event.stopPropagation();
     const { x, y } = this.placeOf(event);
     const targets: SnapTargets = { edges: [0, ...this.edges()], frame: stepSeconds };
-    this.put(dragTo(held, x, y, this.axis(), targets, event.altKey), verbs[held.part], this.gesture);
+    const after = dragTo(held, x, y, this.axis(), targets, event.altKey);
+    this.change(verbs[held.part], () => after, this.gesture);
   }
 
   protected release(event: PointerEvent): void {
@@ -123,15 +133,15 @@ export class Lane {
   protected key(event: KeyboardEvent): void {
     const step = event.altKey ? 0.001 : stepSeconds * (event.shiftKey ? 10 : 1);
     const extent = this.firings()[0]?.firing.extent ?? 0;
-    const effect = this.effect();
-    const longer = (by: number): Effect => stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
+    const lengthen = (by: number) => (effect: Effect) =>
+      stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
     const moves: Record<string, () => void> = {
-      ArrowLeft: () => this.put(movedBy(effect, -step), 'move', 'lane keys'),
-      ArrowRight: () => this.put(movedBy(effect, step), 'move', 'lane keys'),
-      ',': () => this.put(longer(-stepSeconds), 'shorten', 'lane keys'),
-      '.': () => this.put(longer(stepSeconds), 'lengthen', 'lane keys'),
-      '+': () => this.put(strengthenedBy(effect, 1.1), 'strengthen', 'lane keys'),
-      '-': () => this.put(strengthenedBy(effect, 1 / 1.1), 'weaken', 'lane keys'),
+      ArrowLeft: () => this.change('move', (effect) => movedBy(effect, -step), 'keys'),
+      ArrowRight: () => this.change('move', (effect) => movedBy(effect, step), 'keys'),
+      ',': () => this.change('shorten', lengthen(-stepSeconds), 'keys'),
+      '.': () => this.change('lengthen', lengthen(stepSeconds), 'keys'),
+      '+': () => this.change('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
+      '-': () => this.change('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
       Enter: () => this.openChange.emit(!this.open()),
       Delete: () => this.remove(),
       m: () => this.toggleMute(),
@@ -144,7 +154,7 @@ export class Lane {
   }
 
   protected toggleMute(): void {
-    this.edit(withField(this.stage().sequence, this.effect().id, 'muted', !this.effect().muted), this.effect().muted ? 'unmute' : 'mute');
+    this.change(this.effect().muted ? 'unmute' : 'mute', (effect) => ({ ...effect, muted: !effect.muted }));
   }
 
   protected toggleSolo(): void {
@@ -152,20 +162,24 @@ export class Lane {
   }
 
   protected remove(): void {
-    const startOf = (id: string): number | undefined => this.stage().take?.firings.find(({ effect }) => effect === id)?.start;
-    this.edit(withoutEffect(this.stage().sequence, this.effect().id, startOf), 'remove');
+    const { take, sequence } = this.stage();
+    const startOf = (id: string): number | undefined => take?.firings.find(({ effect }) => effect === id)?.start;
+    this.projects.edit(sequence.id, `remove ${this.name()}`, (before) => withoutEffect(before, this.effect().id, startOf));
   }
 
   protected setField({ name, value, gesture }: Pick<InspectorChange, 'name' | 'value' | 'gesture'>): void {
-    this.edit(withField(this.stage().sequence, this.effect().id, name, value), name, gesture && `${this.effect().id} ${gesture}`);
+    this.change(name, (effect) => ({ ...effect, [name]: value }) as Effect, gesture);
   }
 
-  private put(effect: Effect, verb: string, gesture: string): void {
-    this.edit(withEffect(this.stage().sequence, effect.id, () => effect), verb, `${effect.id} ${gesture}`);
-  }
-
-  private edit(after: StageTake['sequence'], verb: string, gesture?: string): void {
-    this.projects.edit(after.id, `${verb} ${this.name()}`, () => after, gesture);
+  /** Changes the effect as it stands now, which may be newer than what this lane has drawn. */
+  private change(verb: string, change: (effect: Effect) => Effect, gesture?: string): void {
+    const { id } = this.effect();
+    this.projects.edit(
+      this.stage().sequence.id,
+      `${verb} ${this.name()}`,
+      (sequence) => withEffect(sequence, id, change),
+      gesture && `${id} ${verb} ${gesture}`,
+    );
   }
 
   private placeOf(event: PointerEvent): { x: number; y: number } {

@@ -12,26 +12,60 @@ import { StrikeService } from '../playback/strikeService';
   template: `
     <dl aria-label="Readouts of the take">
       @for (row of rows(); track row.name) {
-        <div><dt>{{ row.name }}</dt><dd class="number">{{ row.text }}</dd></div>
+        <div>
+          <dt>{{ row.name }}</dt>
+          <dd class="number">{{ row.text }}</dd>
+        </div>
       }
     </dl>
     <details>
       <summary>This instant</summary>
       <dl class="instant">
         @for (cell of instant(); track cell.name) {
-          <div><dt>{{ cell.name }}</dt><dd class="number"><data [value]="cell.exact" [attr.data-column]="cell.name">{{ cell.text }}</data></dd></div>
+          <div>
+            <dt>{{ cell.name }}</dt>
+            <dd class="number">
+              <data [value]="cell.exact" [attr.data-column]="cell.name">{{ cell.text }}</data>
+            </dd>
+          </div>
         }
       </dl>
     </details>
   `,
   styles: `
-    :host { display: block; border-top: 1px solid var(--rule-strong); padding-top: 0.4rem; }
-    dl { margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0.1rem 0.9rem; }
-    .instant { grid-template-columns: 1fr; }
-    dl div { display: flex; justify-content: space-between; gap: 0.4rem; font-size: 0.75rem; }
-    dt { color: var(--faint-ink); white-space: nowrap; }
-    dd { margin: 0; }
-    summary { font-size: 0.75rem; cursor: pointer; color: var(--faint-ink); margin-top: 0.2rem; }
+    :host {
+      display: block;
+      border-top: 1px solid var(--rule-strong);
+      padding-top: 0.4rem;
+    }
+    dl {
+      margin: 0;
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 0.1rem 0.9rem;
+    }
+    .instant {
+      grid-template-columns: 1fr;
+    }
+    dl div {
+      display: flex;
+      justify-content: space-between;
+      gap: 0.4rem;
+      font-size: 0.75rem;
+    }
+    dt {
+      color: var(--faint-ink);
+      white-space: nowrap;
+    }
+    dd {
+      margin: 0;
+    }
+    summary {
+      font-size: 0.75rem;
+      cursor: pointer;
+      color: var(--faint-ink);
+      margin-top: 0.2rem;
+    }
   `,
 })
 export class ReadoutList {
@@ -60,6 +94,10 @@ export class ReadoutList {
   });
 
   protected readonly instant = computed(() =>
-    Object.entries(this.row() ?? {}).map(([name, value]) => ({ name, exact: String(value), text: typeof value === 'number' ? String(Number(value.toFixed(4))) : value })),
+    Object.entries(this.row() ?? {}).map(([name, value]) => ({
+      name,
+      exact: String(value),
+      text: typeof value === 'number' ? String(Number(value.toFixed(4))) : value,
+    })),
   );
 }

@@ -27,7 +27,7 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
   template: `
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
     <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
-    <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal" (keydown)="key($event)">
+    <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.event) {
         <span class="event" role="presentation">{{ group.event }}</span>
         @for (tile of group.tiles; track tile.id) {
@@ -40,10 +40,15 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
             [tabindex]="tile.id === chosen() ? 0 : -1"
             [title]="tile.about"
             (click)="choose(tile.id)"
+            (keydown)="key($event)"
           >
             <svg [attr.viewBox]="viewBox" preserveAspectRatio="none" aria-hidden="true">
               @for (ink of tile.inks; track $index) {
-                <path [attr.d]="ink.path" [style.fill]="'var(--family-' + ink.family + ')'" [style.stroke]="'var(--family-' + ink.family + ')'" />
+                <path
+                  [attr.d]="ink.path"
+                  [style.fill]="'var(--family-' + ink.family + ')'"
+                  [style.stroke]="'var(--family-' + ink.family + ')'"
+                />
               }
               <line [attr.x1]="contact" [attr.x2]="contact" y1="0" [attr.y2]="height" class="contact" />
             </svg>
@@ -56,18 +61,86 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
     </div>
   `,
   styles: `
-    :host { display: flex; align-items: stretch; gap: 0.75rem; padding: 0.4rem 0.75rem; border-bottom: 1px solid var(--rule-strong); min-width: 0; }
-    input { width: 7.5rem; align-self: center; padding: 0.25rem 0.5rem; border: 1px solid var(--rule-strong); border-radius: 3px; background: var(--sheet); }
-    .tiles { display: flex; gap: 0.5rem; overflow-x: auto; align-items: stretch; min-width: 0; padding: 2px; }
-    .event { writing-mode: vertical-rl; transform: rotate(180deg); font-size: 0.6875rem; color: var(--faint-ink); text-align: center; border-left: 1px solid var(--rule-strong); padding-left: 2px; white-space: nowrap; }
-    .tile { flex: none; width: 140px; padding: 3px; border: 1px solid var(--rule-strong); border-radius: 3px; background: var(--sheet); text-align: left; cursor: pointer; display: flex; flex-direction: column; }
-    .tile:hover { border-color: var(--ink); }
-    .tile[aria-selected='true'] { border-color: var(--sea); box-shadow: inset 0 -3px 0 var(--sea); background: var(--wash); }
-    svg { width: 100%; height: 30px; display: block; }
-    path { fill-opacity: 0.24; stroke-width: 1; vector-effect: non-scaling-stroke; }
-    .contact { stroke: var(--contact); stroke-width: 1.4; vector-effect: non-scaling-stroke; }
-    .name { font-size: 0.8125rem; line-height: 1.2; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    .none { align-self: center; color: var(--faint-ink); }
+    :host {
+      display: flex;
+      align-items: stretch;
+      gap: 0.75rem;
+      padding: 0.4rem 0.75rem;
+      border-bottom: 1px solid var(--rule-strong);
+      min-width: 0;
+    }
+    input {
+      width: 7.5rem;
+      align-self: center;
+      padding: 0.25rem 0.5rem;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: var(--sheet);
+    }
+    .tiles {
+      display: flex;
+      gap: 0.5rem;
+      overflow-x: auto;
+      align-items: stretch;
+      min-width: 0;
+      padding: 2px;
+    }
+    .event {
+      writing-mode: vertical-rl;
+      transform: rotate(180deg);
+      font-size: 0.6875rem;
+      color: var(--faint-ink);
+      text-align: center;
+      border-left: 1px solid var(--rule-strong);
+      padding-left: 2px;
+      white-space: nowrap;
+    }
+    .tile {
+      flex: none;
+      width: 140px;
+      padding: 3px;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: var(--sheet);
+      text-align: left;
+      cursor: pointer;
+      display: flex;
+      flex-direction: column;
+    }
+    .tile:hover {
+      border-color: var(--ink);
+    }
+    .tile[aria-selected='true'] {
+      border-color: var(--sea);
+      box-shadow: inset 0 -3px 0 var(--sea);
+      background: var(--wash);
+    }
+    svg {
+      width: 100%;
+      height: 30px;
+      display: block;
+    }
+    path {
+      fill-opacity: 0.24;
+      stroke-width: 1;
+      vector-effect: non-scaling-stroke;
+    }
+    .contact {
+      stroke: var(--contact);
+      stroke-width: 1.4;
+      vector-effect: non-scaling-stroke;
+    }
+    .name {
+      font-size: 0.8125rem;
+      line-height: 1.2;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .none {
+      align-self: center;
+      color: var(--faint-ink);
+    }
   `,
 })
 export class Ribbon {
@@ -87,7 +160,10 @@ export class Ribbon {
     const wanted = this.filter().trim().toLowerCase();
     const sequences = project?.sequences.filter(({ id, label }) => `${id} ${label}`.toLowerCase().includes(wanted)) ?? [];
     return (project?.events ?? [])
-      .map((event) => ({ event: event.label, tiles: sequences.filter((sequence) => sequence.event === event.id).map((sequence) => this.tile(project as Project, sequence)) }))
+      .map((event) => ({
+        event: event.label,
+        tiles: sequences.filter((sequence) => sequence.event === event.id).map((sequence) => this.tile(project as Project, sequence)),
+      }))
       .filter(({ tiles }) => tiles.length > 0);
   });
 
@@ -99,8 +175,9 @@ export class Ribbon {
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (step === 0) return;
     event.preventDefault();
-    const tiles = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLButtonElement>('.tile')];
-    const next = tiles[tiles.indexOf(document.activeElement as HTMLButtonElement) + step];
+    const tile = event.currentTarget as HTMLButtonElement;
+    const tiles = [...(tile.parentElement?.querySelectorAll<HTMLButtonElement>('.tile') ?? [])];
+    const next = tiles[tiles.indexOf(tile) + step];
     next?.focus();
     next?.click();
   }
@@ -109,7 +186,13 @@ export class Ribbon {
     let tile = this.drawn.get(sequence);
     if (!tile) {
       const take = this.strikes.defaultTake(project, sequence);
-      tile = { id: sequence.id, label: sequence.label, event: sequence.event, about: sequence.note || sequence.label, inks: take ? inksOf(take, project) : [] };
+      tile = {
+        id: sequence.id,
+        label: sequence.label,
+        event: sequence.event,
+        about: sequence.note || sequence.label,
+        inks: take ? inksOf(take, project) : [],
+      };
       this.drawn.set(sequence, tile);
     }
     return tile;

@@ -1,4 +1,15 @@
-import { effectKinds, fieldRegistry, effectSchemaOf, mapValue, tidy, valueSpan, type Effect, type FieldMeta, type NumberValue, type Sequence } from '@undatio/core';
+import {
+  effectKinds,
+  fieldRegistry,
+  effectSchemaOf,
+  mapValue,
+  tidy,
+  valueSpan,
+  type Effect,
+  type FieldMeta,
+  type NumberValue,
+  type Sequence,
+} from '@undatio/core';
 
 /** A field of an effect as the inspector shows it. */
 export interface InspectedField extends FieldMeta {
@@ -38,10 +49,6 @@ export function withEffect(sequence: Sequence, id: string, change: (effect: Effe
   return { ...sequence, effects: sequence.effects.map((effect) => (effect.id === id ? change(effect) : effect)) };
 }
 
-export function withField(sequence: Sequence, id: string, name: string, value: unknown): Sequence {
-  return withEffect(sequence, id, (effect) => ({ ...effect, [name]: value }) as Effect);
-}
-
 /** The sequence without one effect. What hung on it keeps its place as far as it can: it hangs on contact. */
 export function withoutEffect(sequence: Sequence, id: string, startOf: (id: string) => number | undefined): Sequence {
   const effects = sequence.effects
@@ -68,7 +75,10 @@ export function stretchedBy(effect: Effect, factor: number, seconds: number): Ef
 }
 
 export function strengthenedBy(effect: Effect, factor: number): Effect {
-  return { ...effect, strength: mapValue(effect.strength as NumberValue, (x) => Math.round(x * factor * 100) / 100, fieldOf(effect.kind, 'strength')) } as Effect;
+  return {
+    ...effect,
+    strength: mapValue(effect.strength as NumberValue, (x) => Math.round(x * factor * 100) / 100, fieldOf(effect.kind, 'strength')),
+  } as Effect;
 }
 
 /** An id that the sequence does not have yet: the kind's name, numbered from the second on. */

@@ -1,4 +1,5 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { EngineTake, Frame } from '@undatio/core';
 import { combineLatest } from 'rxjs';
@@ -23,9 +24,29 @@ import type { StageBackground } from './transport';
     }
   `,
   styles: `
-    :host { display: block; position: relative; min-height: 0; min-width: 0; background: #0b1820; overflow: hidden; }
-    .window { position: absolute; inset: 0; }
-    .problem { position: absolute; left: 0.75rem; right: 0.75rem; bottom: 0.75rem; margin: 0; padding: 0.5rem 0.75rem; background: var(--warn-wash); color: var(--warn); border-left: 4px solid var(--warn); }
+    :host {
+      display: block;
+      position: relative;
+      min-height: 0;
+      min-width: 0;
+      background: #0b1820;
+      overflow: hidden;
+    }
+    .window {
+      position: absolute;
+      inset: 0;
+    }
+    .problem {
+      position: absolute;
+      left: 0.75rem;
+      right: 0.75rem;
+      bottom: 0.75rem;
+      margin: 0;
+      padding: 0.5rem 0.75rem;
+      background: var(--warn-wash);
+      color: var(--warn);
+      border-left: 4px solid var(--warn);
+    }
   `,
 })
 export class Stage {

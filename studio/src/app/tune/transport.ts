@@ -16,27 +16,95 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
   imports: [FormsModule, SelectModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
-    <button type="button" class="plain" aria-label="One frame back ([)" title="One frame back ([)" (click)="playback.step(-1)">−1 f</button>
-    <button type="button" class="plain" aria-label="One frame forward (])" title="One frame forward (])" (click)="playback.step(1)">+1 f</button>
-    <button type="button" class="plain" [attr.aria-pressed]="settings().loop" title="Strike again when it has ended (L)" (click)="playback.set({ loop: !settings().loop })">Loop</button>
-    <p-selectbutton [options]="speeds" optionLabel="label" optionValue="value" [allowEmpty]="false" size="small" [ngModel]="settings().speed" (ngModelChange)="playback.set({ speed: $event })" ariaLabelledBy="speed-label" />
+    <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
+      −1 f
+    </button>
+    <button type="button" class="plain" aria-label="+1 f, one frame forward" title="One frame forward (])" (click)="playback.step(1)">
+      +1 f
+    </button>
+    <button
+      type="button"
+      class="plain"
+      [attr.aria-pressed]="settings().loop"
+      title="Strike again when it has ended (L)"
+      (click)="playback.set({ loop: !settings().loop })"
+    >
+      Loop
+    </button>
+    <p-selectbutton
+      [options]="speeds"
+      optionLabel="label"
+      optionValue="value"
+      [allowEmpty]="false"
+      size="small"
+      [ngModel]="settings().speed"
+      (ngModelChange)="playback.set({ speed: $event })"
+      ariaLabelledBy="speed-label"
+    />
     <span id="speed-label" class="visually-hidden">Speed</span>
-    <p-select [options]="rates" optionLabel="label" optionValue="value" size="small" ariaLabel="Frame rate to emulate" [ngModel]="settings().frameRate" (ngModelChange)="playback.set({ frameRate: $event })" appendTo="body" />
-    <p-selectbutton [options]="backgrounds" [allowEmpty]="false" size="small" [ngModel]="background()" (ngModelChange)="background.set($event)" ariaLabelledBy="background-label" />
+    <p-select
+      [options]="rates"
+      optionLabel="label"
+      optionValue="value"
+      size="small"
+      ariaLabel="Frame rate to emulate"
+      [ngModel]="settings().frameRate"
+      (ngModelChange)="playback.set({ frameRate: $event })"
+      appendTo="body"
+    />
+    <p-selectbutton
+      [options]="backgrounds"
+      [allowEmpty]="false"
+      size="small"
+      [ngModel]="background()"
+      (ngModelChange)="background.set($event)"
+      ariaLabelledBy="background-label"
+    />
     <span id="background-label" class="visually-hidden">Background</span>
-    <span class="clock number" aria-live="off"><data class="seconds" [value]="time()">{{ seconds() }}</data> s · {{ frames() }} f</span>
+    <span class="clock number" aria-live="off"
+      ><data class="seconds" [value]="time()">{{ seconds() }}</data> s · {{ frames() }} f</span
+    >
     <button type="button" class="plain" [attr.aria-pressed]="audio().muted" (click)="sound.toggleMute()">Mute</button>
-    <p-slider [ngModel]="audio().volume" (ngModelChange)="sound.setVolume($event)" [min]="0" [max]="1" [step]="0.05" ariaLabel="Volume" [attr.data-played]="audio().played" />
+    <p-slider
+      [ngModel]="audio().volume"
+      (ngModelChange)="sound.setVolume($event)"
+      [min]="0"
+      [max]="1"
+      [step]="0.05"
+      ariaLabel="Volume"
+      [attr.data-played]="audio().played"
+    />
     @if (audio().missing.length) {
       <span class="missing" role="status">Missing: {{ audio().missing.join(', ') }}</span>
     }
   `,
   styles: `
-    :host { display: flex; align-items: center; gap: 0.4rem; padding: 0.3rem 0.75rem; flex-wrap: nowrap; min-width: 0; }
-    .clock { min-width: 9.5rem; margin-left: auto; text-align: right; font-size: 0.8125rem; }
-    p-slider { width: 70px; flex: none; margin: 0 0.6rem; }
-    p-select { flex: none; }
-    .missing { color: var(--warn); font-size: 0.75rem; }
+    :host {
+      display: flex;
+      align-items: center;
+      gap: 0.4rem;
+      padding: 0.3rem 0.75rem;
+      flex-wrap: nowrap;
+      min-width: 0;
+    }
+    .clock {
+      min-width: 9.5rem;
+      margin-left: auto;
+      text-align: right;
+      font-size: 0.8125rem;
+    }
+    p-slider {
+      width: 70px;
+      flex: none;
+      margin: 0 0.6rem;
+    }
+    p-select {
+      flex: none;
+    }
+    .missing {
+      color: var(--warn);
+      font-size: 0.75rem;
+    }
   `,
 })
 export class Transport {
@@ -50,7 +118,10 @@ export class Transport {
   protected readonly seconds = computed(() => this.time().toFixed(3));
   protected readonly frames = computed(() => (this.time() * 60).toFixed(1));
 
-  protected readonly speeds = speeds.map((value) => ({ value, label: ({ 1: '1', 0.5: '½', 0.25: '¼', 0.1: '⅒' } as Record<number, string>)[value] }));
+  protected readonly speeds = speeds.map((value) => ({
+    value,
+    label: ({ 1: '1', 0.5: '½', 0.25: '¼', 0.1: '⅒' } as Record<number, string>)[value],
+  }));
   protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'display rate' : `${value} frames/s` }));
   protected readonly backgrounds: StageBackground[] = ['dark', 'mid', 'bright'];
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { AudioService } from '../playback/audioService';
@@ -30,14 +30,35 @@ import { Transport, type StageBackground } from './transport';
     }
   `,
   styles: `
-    :host { display: grid; height: 100%; grid-template: auto minmax(0, 1.15fr) auto minmax(0, 1fr) / minmax(0, 1fr) 288px; min-height: 0; }
-    und-ribbon { grid-area: 1 / 1 / 2 / 3; }
-    und-stage { grid-area: 2 / 1 / 3 / 2; }
-    .pad { grid-area: 2 / 2 / 4 / 3; display: flex; flex-direction: column; gap: 0.5rem; padding: 0.6rem 0.8rem; overflow-y: auto; border-left: 1px solid var(--rule-strong); scrollbar-width: thin; }
-    und-transport { grid-area: 3 / 1 / 4 / 2; }
-    und-impact-strip { grid-area: 4 / 1 / 5 / 3; }
+    :host {
+      display: grid;
+      height: 100%;
+      grid-template: auto minmax(0, 1.15fr) auto minmax(0, 1fr) / minmax(0, 1fr) 288px;
+      min-height: 0;
+    }
+    und-ribbon {
+      grid-area: 1 / 1 / 2 / 3;
+    }
+    und-stage {
+      grid-area: 2 / 1 / 3 / 2;
+    }
+    .pad {
+      grid-area: 2 / 2 / 4 / 3;
+      display: flex;
+      flex-direction: column;
+      gap: 0.5rem;
+      padding: 0.6rem 0.8rem;
+      overflow-y: auto;
+      border-left: 1px solid var(--rule-strong);
+      scrollbar-width: thin;
+    }
+    und-transport {
+      grid-area: 3 / 1 / 4 / 2;
+    }
+    und-impact-strip {
+      grid-area: 4 / 1 / 5 / 3;
+    }
   `,
-  host: { '(document:keydown)': 'key($event)' },
 })
 export class TunePage {
   /** From the address. */
@@ -48,11 +69,19 @@ export class TunePage {
   private readonly projects = inject(ProjectService);
   private readonly router = inject(Router);
   protected readonly load = toSignal(this.projects.load$, { requireSync: true });
+  /** Whether what has the focus was last pointed at, rather than reached with Tab. */
+  private pointed = false;
   protected readonly background = signal<StageBackground>('dark');
 
   constructor() {
     // Made with the page, so that clips are decoded before the first strike.
     inject(AudioService);
+    // While it is on its way down, because a control that was only clicked would take Space for itself on the way up.
+    const listening = new AbortController();
+    const options = { capture: true, signal: listening.signal };
+    document.addEventListener('keydown', (event) => this.key(event), options);
+    document.addEventListener('pointerdown', () => (this.pointed = true), options);
+    inject(DestroyRef).onDestroy(() => listening.abort());
     effect(() => {
       if (this.load().type !== 'ready') return;
       const wanted = this.sequence();
@@ -62,28 +91,34 @@ export class TunePage {
     });
   }
 
-  protected key(event: KeyboardEvent): void {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || isTyping(event)) return;
+  private key(event: KeyboardEvent): void {
+    if (event.key === 'Tab') this.pointed = false;
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
     const actions: Record<string, () => void> = {
       ' ': () => this.playback.strike(),
       '[': () => this.playback.step(-1),
       ']': () => this.playback.step(1),
       l: () => this.playback.set({ loop: !this.playback.current.loop }),
     };
-    if (!actions[event.key] || (event.key === ' ' && takesSpace(event))) return;
+    if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
     event.preventDefault();
+    event.stopPropagation();
     actions[event.key]();
   }
 }
 
 function isTyping({ target }: KeyboardEvent): boolean {
-  return target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement || (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'color'].includes(target.type));
+  return (
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement ||
+    (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'color'].includes(target.type))
+  );
 }
 
-/**
- * Whether Space belongs to the control that was reached by keyboard. A control that was only clicked does not keep it:
- * after a click on a chip, Space strikes.
- */
+/** Whether a control uses Space itself. One that was only clicked does not keep it: after a click on a chip, Space strikes. */
 function takesSpace({ target }: KeyboardEvent): boolean {
-  return target instanceof HTMLElement && target.matches(':focus-visible') && target.matches('button, summary, a, [role="checkbox"], [role="switch"], [role="combobox"], [role="option"], input');
+  return (
+    target instanceof HTMLElement &&
+    target.matches('button, summary, a, input, [role="checkbox"], [role="switch"], [role="combobox"], [role="option"]')
+  );
 }

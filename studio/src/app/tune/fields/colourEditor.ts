@@ -29,17 +29,43 @@ interface ChosenColour {
         <span class="number name">{{ fixed() }}</span>
       }
       @if (driver()) {
-        <button type="button" class="plain" [attr.aria-pressed]="chosen() !== undefined" (click)="toggle()">by {{ driver()?.label }}</button>
+        <button type="button" class="plain" [attr.aria-pressed]="chosen() !== undefined" (click)="toggle()">
+          by {{ driver()?.label }}
+        </button>
       }
     </span>
   `,
   styles: `
-    :host { display: inline-flex; flex-direction: column; gap: 0.15rem; }
-    .swatches { display: inline-flex; gap: 0.35rem; align-items: center; }
-    label { display: inline-flex; flex-direction: column; align-items: center; }
-    input { width: 1.9rem; height: 1.4rem; padding: 0; border: 1px solid var(--rule-strong); border-radius: 3px; background: none; }
-    .name { font-size: 0.6875rem; color: var(--faint-ink); }
-    button { font-size: 0.75rem; }
+    :host {
+      display: inline-flex;
+      flex-direction: column;
+      gap: 0.15rem;
+    }
+    .swatches {
+      display: inline-flex;
+      gap: 0.35rem;
+      align-items: center;
+    }
+    label {
+      display: inline-flex;
+      flex-direction: column;
+      align-items: center;
+    }
+    input {
+      width: 1.9rem;
+      height: 1.4rem;
+      padding: 0;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: none;
+    }
+    .name {
+      font-size: 0.6875rem;
+      color: var(--faint-ink);
+    }
+    button {
+      font-size: 0.75rem;
+    }
   `,
 })
 export class ColourEditor {

@@ -47,7 +47,11 @@ export class EffectInspector {
 
   /** Envelopes are edited on the time axis above. */
   protected readonly fields = computed(() => fieldsOf(this.effect().kind).filter(({ control }) => control !== 'envelope'));
-  protected readonly clips = computed(() => this.assets().filter((asset) => asset.type === 'sound').map(({ id, label }) => ({ id, label })));
+  protected readonly clips = computed(() =>
+    this.assets()
+      .filter((asset) => asset.type === 'sound')
+      .map(({ id, label }) => ({ id, label })),
+  );
   protected readonly directionModes = Object.entries(directionWords).map(([value, label]) => ({ value, label }));
   protected readonly anchors = computed(() => [
     { value: 'contact', label: 'contact' },
@@ -90,7 +94,12 @@ export class EffectInspector {
   }
 
   protected emit(field: Pick<InspectedField, 'name' | 'label'>, change: FieldChange): void {
-    this.changed.emit({ name: field.name, label: `${this.effect().label ?? this.effect().id}: ${field.label.toLowerCase()}`, ...change, ...(change.gesture && { gesture: `${this.effect().id} ${field.name} ${change.gesture}` }) });
+    this.changed.emit({
+      name: field.name,
+      label: `${this.effect().label ?? this.effect().id}: ${field.label.toLowerCase()}`,
+      ...change,
+      ...(change.gesture && { gesture: `${this.effect().id} ${field.name} ${change.gesture}` }),
+    });
   }
 
   protected toggle(field: InspectedField, option: string): void {

@@ -27,19 +27,61 @@ import type { FieldChange } from './valueEditor';
     </span>
     <span class="point">
       <input type="color" aria-label="Colour" [value]="point().colour.slice(0, 7)" (input)="setColour($any($event.target).value)" />
-      <und-scrub-number label="Place" [value]="point().at" [min]="room()[0]" [max]="room()[1]" (changed)="change({ at: $event.value }, $event.gesture)" />
+      <und-scrub-number
+        label="Place"
+        [value]="point().at"
+        [min]="room()[0]"
+        [max]="room()[1]"
+        (changed)="change({ at: $event.value }, $event.gesture)"
+      />
       <und-scrub-number label="Alpha" unit="α" [value]="alpha()" [min]="0" [max]="1" (changed)="setAlpha($event.value, $event.gesture)" />
       <button type="button" class="plain" [disabled]="value().length < 2" (click)="remove(chosen())">Remove</button>
     </span>
   `,
   styles: `
-    :host { display: inline-flex; flex-direction: column; gap: 0.25rem; --scrub-width: 3rem; }
-    .strip { position: relative; width: 230px; height: 18px; border: 1px solid var(--rule-strong); border-radius: 3px; }
-    .stop { position: absolute; top: -2px; width: 10px; height: 22px; margin-left: -5px; padding: 0; border: 2px solid var(--ink); border-radius: 3px; cursor: pointer; }
-    .stop[aria-pressed='true'] { outline: 2px solid var(--contact); }
-    .point { display: inline-flex; align-items: center; gap: 0.3rem; }
-    input { width: 1.9rem; height: 1.4rem; padding: 0; border: 1px solid var(--rule-strong); border-radius: 3px; background: none; }
-    .plain { font-size: 0.75rem; }
+    :host {
+      display: inline-flex;
+      flex-direction: column;
+      gap: 0.25rem;
+      --scrub-width: 3rem;
+    }
+    .strip {
+      position: relative;
+      width: 230px;
+      height: 18px;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+    }
+    .stop {
+      position: absolute;
+      top: -2px;
+      width: 10px;
+      height: 22px;
+      margin-left: -5px;
+      padding: 0;
+      border: 2px solid var(--ink);
+      border-radius: 3px;
+      cursor: pointer;
+    }
+    .stop[aria-pressed='true'] {
+      outline: 2px solid var(--contact);
+    }
+    .point {
+      display: inline-flex;
+      align-items: center;
+      gap: 0.3rem;
+    }
+    input {
+      width: 1.9rem;
+      height: 1.4rem;
+      padding: 0;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: none;
+    }
+    .plain {
+      font-size: 0.75rem;
+    }
   `,
 })
 export class GradientEditor {
@@ -52,10 +94,16 @@ export class GradientEditor {
   protected readonly point = computed(() => this.value()[this.chosen()]);
   protected readonly alpha = computed(() => Math.round(parseHex(this.point().colour).a * 100) / 100);
   protected readonly background = computed(
-    () => `linear-gradient(in oklab to right, ${this.value().map(({ at, colour }) => `${colour} ${at * 100}%`).join(', ')}${this.value().length === 1 ? `, ${this.value()[0].colour}` : ''})`,
+    () =>
+      `linear-gradient(in oklab to right, ${this.value()
+        .map(({ at, colour }) => `${colour} ${at * 100}%`)
+        .join(', ')}${this.value().length === 1 ? `, ${this.value()[0].colour}` : ''})`,
   );
   /** Between its neighbours, so that points never cross. */
-  protected readonly room = computed(() => [(this.value()[this.chosen() - 1]?.at ?? -0.001) + 0.001, (this.value()[this.chosen() + 1]?.at ?? 1.001) - 0.001]);
+  protected readonly room = computed(() => [
+    (this.value()[this.chosen() - 1]?.at ?? -0.001) + 0.001,
+    (this.value()[this.chosen() + 1]?.at ?? 1.001) - 0.001,
+  ]);
 
   protected change(part: Partial<GradientPoint>, gesture?: string): void {
     const points = this.value().map((point, i) => (i === this.chosen() ? { ...point, ...part } : point));

@@ -63,7 +63,8 @@ export class ValueEditor {
   });
 
   protected choose(mode: ValueMode): void {
-    if (mode !== this.mode()) this.changed.emit({ value: toMode(this.value(), mode, { min: this.min(), max: this.max() }, this.drivers()[0]) });
+    if (mode !== this.mode())
+      this.changed.emit({ value: toMode(this.value(), mode, { min: this.min(), max: this.max() }, this.drivers()[0]) });
   }
 
   protected setRange(index: 0 | 1, to: number, gesture: string): void {

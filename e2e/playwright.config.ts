@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, WebGL in software, one test at a time: two cores have enough to do. */
+export default defineConfig({
+  testDir: 'tests',
+  outputDir: '../test-results',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    launchOptions: {
+      executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

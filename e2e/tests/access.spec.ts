@@ -1,0 +1,58 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { expect, root, test } from './studio.js';
+
+interface AxeResult {
+  violations: { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }[];
+}
+
+/** What axe finds that is serious or critical, each with its place. */
+async function serious(page: Page): Promise<string[]> {
+  await page.evaluate(await readFile(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8'));
+  const { violations } = await page.evaluate(() => (window as never as { axe: { run(): Promise<AxeResult> } }).axe.run());
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .flatMap(({ id, nodes }) => nodes.map(({ target, failureSummary }) => `${id} ${target.join(' ')} ${failureSummary}`));
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing serious on any screen by ${colorScheme}`, async ({ studio, page, server }) => {
+    await page.emulateMedia({ colorScheme });
+    await studio.open('lance-heavy');
+    expect(await serious(page)).toEqual([]);
+    for (const lane of ['flash', 'sparks', 'crack', 'hit-stop']) {
+      await studio.openLane(lane);
+      expect(await serious(page)).toEqual([]);
+    }
+    await page.getByRole('button', { name: 'Add effect' }).click();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Ship' }).click();
+    await expect(page.getByText('Every reference resolves')).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.goto(`${server.address}/yard`);
+    await expect(page.locator('#kit')).toContainText('4 sequences');
+    expect(await serious(page)).toEqual([]);
+  });
+}
+
+test('the chart follows the system, and a person’s choice is kept', async ({ studio, page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await studio.open();
+  const theme = (): Promise<string | null> => page.locator('html').getAttribute('data-theme');
+  expect(await theme()).toBe('night');
+  await page.getByRole('button', { name: 'Day' }).click();
+  expect(await theme()).toBe('day');
+  await page.reload();
+  expect(await theme()).toBe('day');
+});
+
+test('a server that cannot be reached has a face, and a second try', async ({ studio, page, server, expected }) => {
+  expected.push(/Failed to load resource/);
+  await page.route('**/api/projects', (route) => route.abort());
+  await page.goto(server.address);
+  await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
+  await page.unrouteAll();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(studio.lane('flash')).toBeVisible();
+});

@@ -1,0 +1,171 @@
+import { expect, test } from './studio.js';
+
+/** Points of the stage at 1280 × 800: on the target's body, on the source's, on the bystander's. */
+const target = [520, 215] as const;
+const source = [265, 205] as const;
+const bystander = [735, 260] as const;
+
+test.describe('striking', () => {
+  test('Space strikes: the target flashes and nobody else, and it plays to its end', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    await studio.goTo(-12);
+    const rest = { target: await studio.stagePixel(...target), bystander: await studio.stagePixel(...bystander) };
+    await studio.goTo(0);
+    const hit = {
+      target: await studio.stagePixel(...target),
+      bystander: await studio.stagePixel(...bystander),
+      source: await studio.stagePixel(...source),
+    };
+    expect(hit.target.every((channel) => channel > 245)).toBe(true);
+    expect(rest.target.every((channel) => channel > 245)).toBe(false);
+    // The view shakes, so a neighbouring point may show: but none of them turns white.
+    expect(hit.bystander.every((channel) => channel > 200)).toBe(false);
+    expect(hit.source.every((channel) => channel > 200)).toBe(false);
+
+    const seconds = page.locator('.clock data');
+    await page.locator('body').press('Space');
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+    expect(Number(await seconds.getAttribute('value'))).toBeGreaterThan(1);
+  });
+
+  test('the flash is the engine’s formula on the screen', async ({ studio }) => {
+    await studio.open('lance-light');
+    await studio.goTo(-4);
+    const rest = await studio.stagePixel(...target);
+    await studio.goTo(0);
+    const { 'target.flash': amount, 'view.x': x, 'view.y': y } = await studio.instant();
+    // The stage draws 1.2 px for each px of the view's shift.
+    const lit = await studio.stagePixel(target[0] - Number(x) * 1.2, target[1] - Number(y) * 1.2);
+    for (const channel of [0, 1, 2]) {
+      const expected = rest[channel] + (255 - rest[channel]) * Number(amount);
+      expect(Math.abs(lit[channel] - expected)).toBeLessThan(12);
+    }
+  });
+
+  test('sounds play with the strike, after the first gesture, at the chosen speed', async ({ studio, page }) => {
+    await page.addInitScript(() => {
+      const started: { rate: number; when: number }[] = [];
+      Object.assign(window, { started });
+      const start = AudioBufferSourceNode.prototype.start;
+      AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0) {
+        started.push({ rate: this.playbackRate.value, when: when - this.context.currentTime });
+        return start.call(this, when);
+      };
+    });
+    const started = (): Promise<{ rate: number; when: number }[]> =>
+      page.evaluate(() => (window as never as { started: { rate: number; when: number }[] }).started.splice(0));
+    await studio.open('lance-heavy');
+    await page.waitForLoadState('networkidle');
+    expect(await started()).toEqual([]);
+    await page.locator('body').press('Space');
+    await expect(page.locator('[data-played="3"]')).toBeVisible();
+    const full = await started();
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+    await page.getByText('¼', { exact: true }).click();
+    await page.locator('body').press('Space');
+    await expect(page.locator('[data-played="6"]')).toBeVisible();
+    const quarter = await started();
+    expect(full.length).toBe(3);
+    for (let i = 0; i < 3; i++) expect(quarter[i].rate).toBeCloseTo(full[i].rate / 4, 5);
+    // The crack comes 0.23 s after the start of play, four times as late at a quarter of the speed.
+    expect(quarter[1].when / full[1].when).toBeCloseTo(4, 1);
+    await page.getByRole('button', { name: 'Mute', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  test('the payload decides: damage drives what the stage shows, direction turns it', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    await studio.goTo(14);
+    const before = await studio.instant();
+    const damage = page.locator('und-strike-pad').getByRole('textbox', { name: 'Damage' });
+    await damage.fill('50');
+    await damage.press('Enter');
+    const after = await studio.instant();
+    expect(Number(after['particles'])).toBeGreaterThan(Number(before['particles']));
+    const dial = page.getByRole('slider', { name: 'Direction' });
+    await dial.focus();
+    await page.keyboard.press('PageUp');
+    await expect(dial).toHaveAttribute('aria-valuenow', '45');
+    await page.getByRole('radio', { name: 'ember' }).click();
+    await studio.goTo(1);
+    expect((await studio.instant())['target.flashColour']).toBe('#ffb45e');
+  });
+
+  test('a pinned seed repeats, a re-rolled one varies', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    await studio.goTo(3);
+    const first = await studio.instant();
+    await page.locator('body').press('Space');
+    await studio.goTo(3);
+    expect(await studio.instant()).toEqual(first);
+    await page.getByRole('button', { name: 'Re-roll' }).click();
+    await studio.goTo(3);
+    expect((await studio.instant())['view.x']).not.toBe(first['view.x']);
+  });
+
+  test('loop strikes again by itself, and frame stepping stops it', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await page.waitForLoadState('networkidle');
+    await page.locator('body').press('l');
+    await page.locator('body').press('Space');
+    await expect(page.locator('[data-played="3"]')).toBeVisible({ timeout: 20_000 });
+    await page.locator('body').press(']');
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  });
+});
+
+test.describe('scrubbing', () => {
+  test('shows any instant at once, backwards too, and the same each time', async ({ studio }) => {
+    await studio.open('lance-ember');
+    const forward: Record<string, string>[] = [];
+    for (const frame of [0, 3, 9, 20]) {
+      await studio.goTo(frame);
+      forward.push(await studio.instant());
+    }
+    for (const [i, frame] of [20, 9, 3, 0].entries()) {
+      await studio.goTo(frame);
+      expect(await studio.instant()).toEqual(forward[3 - i]);
+    }
+  });
+
+  test('follows the pointer along the ruler', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    const box = await studio.playhead().boundingBox();
+    if (!box) throw new Error('no ruler');
+    const seconds = async (): Promise<number> => Number(await page.locator('.clock data').getAttribute('value'));
+    await page.mouse.move(box.x + 100, box.y + 10);
+    await page.mouse.down();
+    const seen: number[] = [await seconds()];
+    for (const x of [300, 500, 700, 350]) {
+      await page.mouse.move(box.x + x, box.y + 10);
+      await studio.settle();
+      seen.push(await seconds());
+    }
+    await page.mouse.up();
+    expect(seen[0]).toBeLessThan(seen[1]);
+    expect(seen[1]).toBeLessThan(seen[2]);
+    expect(seen[2]).toBeLessThan(seen[3]);
+    expect(seen[4]).toBeLessThan(seen[2]);
+  });
+
+  test('emulates a frame rate by showing its frames only', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    await page.getByRole('combobox', { name: 'Frame rate to emulate' }).click();
+    await page.getByRole('option', { name: '30 frames/s' }).click();
+    const seen = page.evaluate(async () => {
+      const clock = document.querySelector('.clock data') as HTMLDataElement;
+      const times = new Set<number>();
+      const until = performance.now() + 900;
+      while (performance.now() < until) {
+        await new Promise(requestAnimationFrame);
+        times.add(Number(clock.value));
+      }
+      return [...times];
+    });
+    await page.locator('body').press('Space');
+    const frames = (await seen).filter((t) => t > 0 && t < 0.9).map((t) => t * 30);
+    expect(frames.length).toBeGreaterThan(3);
+    for (const frame of frames) expect(frame).toBeCloseTo(Math.round(frame), 6);
+  });
+});

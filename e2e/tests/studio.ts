@@ -1,0 +1,176 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+/** The real server on a folder of its own, and the studio driven as a person drives it. */
+
+export const root = fileURLToPath(new URL('../../', import.meta.url));
+const bin = join(root, 'server/bin/undatio.mjs');
+
+export interface Served {
+  readonly address: string;
+  readonly data: string;
+  stop(): Promise<void>;
+  /** Starts the server again on the same data and port. */
+  start(): Promise<void>;
+}
+
+async function serve(): Promise<Served & { dispose(): Promise<void> }> {
+  const data = await mkdtemp(join(tmpdir(), 'undatio-e2e-'));
+  let child: ChildProcess | undefined;
+  let address = '';
+  const start = (): Promise<void> =>
+    new Promise((done, fail) => {
+      const port = address ? new URL(address).port : '0';
+      child = spawn(process.execPath, [bin, 'serve'], { env: { ...process.env, UNDATIO_DATA: data, PORT: port, HOST: '127.0.0.1' } });
+      child.stdout?.on('data', (chunk: Buffer) => {
+        address = /http:\S+/.exec(chunk.toString())?.[0] ?? address;
+        done();
+      });
+      child.once('exit', (code) => fail(new Error(`the server ended with ${code}`)));
+    });
+  const stop = (): Promise<void> =>
+    new Promise((done) => {
+      child?.once('exit', () => done());
+      child?.kill('SIGTERM');
+    });
+  await start();
+  return {
+    get address() {
+      return address;
+    },
+    data,
+    start,
+    stop,
+    async dispose() {
+      await stop();
+      await rm(data, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Runs one command line and returns what it printed. */
+export function undatio(args: readonly string[], environment: NodeJS.ProcessEnv = {}): Promise<string> {
+  return new Promise((done, fail) => {
+    const child = spawn(process.execPath, [bin, ...args], { env: { ...process.env, ...environment } });
+    let out = '';
+    child.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
+    child.on('close', (code) => (code === 0 ? done(out) : fail(new Error(`undatio ${args.join(' ')} ended with ${code}`))));
+  });
+}
+
+export class Studio {
+  constructor(
+    readonly page: Page,
+    private readonly server: Served,
+  ) {}
+
+  async open(sequence = 'lance-light'): Promise<void> {
+    await this.page.goto(`${this.server.address}/tune/${sequence}`);
+    await expect(this.page.locator('und-stage canvas')).toBeVisible();
+    await expect(this.page.locator('und-lane').first()).toBeVisible();
+    // The stage paints as soon as its pictures are there.
+    await this.settle();
+  }
+
+  /** Waits for the browser to have painted what was last asked for. */
+  async settle(): Promise<void> {
+    await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 60)))));
+  }
+
+  lane(effect: string): Locator {
+    return this.page.locator(`und-lane[data-effect="${effect}"]`);
+  }
+
+  block(effect: string): Locator {
+    return this.lane(effect).locator('.block');
+  }
+
+  async openLane(effect: string): Promise<void> {
+    await this.lane(effect).locator('.head .name').click();
+    await expect(this.lane(effect).locator('und-effect-inspector')).toBeVisible();
+  }
+
+  readonly playhead = (): Locator => this.page.getByRole('slider', { name: 'Playhead' });
+
+  /** Puts the playhead `frames` frames from contact, by keyboard. */
+  async goTo(frames: number): Promise<void> {
+    await this.playhead().focus();
+    await this.page.keyboard.press('0');
+    for (let i = 0; i < Math.abs(frames); i++) await this.page.keyboard.press(frames < 0 ? 'ArrowLeft' : 'ArrowRight');
+    await this.settle();
+  }
+
+  /** The numbers of the shown instant, exactly. */
+  async instant(): Promise<Record<string, string>> {
+    const details = this.page.locator('und-readout-list details');
+    if (!(await details.evaluate((element: HTMLDetailsElement) => element.open))) await details.locator('summary').click();
+    await this.settle();
+    return details
+      .locator('data')
+      .evaluateAll((cells: HTMLDataElement[]) => Object.fromEntries(cells.map((cell) => [cell.dataset['column'], cell.value])));
+  }
+
+  /** Waits until everything edited so far is stored. */
+  async saved(): Promise<void> {
+    await this.settle();
+    await expect(this.page.locator('und-save-chip [role=status]')).toHaveText('Saved');
+  }
+
+  /** The stored sequence, asked of the server. */
+  async stored(
+    sequence: string,
+  ): Promise<{ etag: string; document: { note: string; effects: ({ id: string } & Record<string, unknown>)[] } }> {
+    const response = await fetch(`${this.server.address}/api/projects/elytra-league/sequences/${sequence}`);
+    return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as never };
+  }
+
+  /** The colour of one point of the stage, in px from the stage's corner, as [r, g, b]. */
+  async stagePixel(x: number, y: number): Promise<[number, number, number]> {
+    const box = await this.page.locator('und-stage').boundingBox();
+    if (!box) throw new Error('the stage is not there');
+    const png = await this.page.screenshot({ clip: { x: box.x + x - 2, y: box.y + y - 2, width: 5, height: 5 } });
+    return this.page.evaluate(async (base64) => {
+      const bytes = Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
+      const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+      const context = new OffscreenCanvas(5, 5).getContext('2d');
+      context?.drawImage(bitmap, 0, 0);
+      const { data } = context?.getImageData(2, 2, 1, 1) ?? { data: [0, 0, 0] };
+      return [data[0], data[1], data[2]];
+    }, png.toString('base64'));
+  }
+}
+
+interface Fixtures {
+  server: Served;
+  studio: Studio;
+  /** Complaints that a test expects; everything else on the console fails it. */
+  expected: RegExp[];
+}
+
+export const test = base.extend<Fixtures>({
+  // eslint-disable-next-line no-empty-pattern
+  server: async ({}, use) => {
+    const server = await serve();
+    await use(server);
+    await server.dispose();
+  },
+  // eslint-disable-next-line no-empty-pattern
+  expected: async ({}, use) => {
+    await use([]);
+  },
+  studio: async ({ page, server, expected }, use) => {
+    const complaints: string[] = [];
+    page.on('pageerror', (error) => complaints.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error') complaints.push(message.text());
+    });
+    await use(new Studio(page, server));
+    expect(complaints.filter((complaint) => !expected.some((pattern) => pattern.test(complaint)))).toEqual([]);
+  },
+});
+
+export { expect };

@@ -1,0 +1,217 @@
+import { expect, test } from './studio.js';
+
+test.describe('shaping on the strip', () => {
+  test('drag moves a block with snapping, saves itself, survives a reload, and can be undone', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    const block = await studio.block('shake').boundingBox();
+    if (!block) throw new Error('no block');
+    const y = block.y + block.height / 2;
+    await page.mouse.move(block.x + 20, y);
+    await page.mouse.down();
+    await page.mouse.move(block.x + 60, y, { steps: 4 });
+    await page.mouse.move(block.x + 120, y, { steps: 4 });
+    await page.mouse.up();
+    await studio.saved();
+    const delay = (await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['delay'] as number;
+    expect(delay).toBeGreaterThan(0.01);
+    // On a frame, or on an edge of another effect: the hit-stop's end or the flash's.
+    await page.reload();
+    await expect(studio.block('shake')).toHaveAttribute('aria-valuenow', String(delay));
+
+    await studio.openLane('shake');
+    const field = studio.lane('shake').getByRole('textbox', { name: 'Delay' });
+    await expect(field).toHaveValue(String(Number(delay.toFixed(4))));
+    await field.fill('0.2');
+    await field.press('Enter');
+    await expect(studio.block('shake')).toHaveAttribute('aria-valuenow', '0.2');
+    await page.keyboard.press('Control+z');
+    await expect(studio.block('shake')).toHaveAttribute('aria-valuenow', String(delay));
+    await studio.saved();
+  });
+
+  test('a dragged edge stretches, the top scales strength, and one undo takes back one drag', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    const before = (await studio.stored('lance-light')).document.effects;
+    const block = await studio.block('shake').boundingBox();
+    if (!block) throw new Error('no block');
+    await page.mouse.move(block.x + block.width - 1, block.y + 20);
+    await page.mouse.down();
+    await page.keyboard.down('Alt');
+    await page.mouse.move(block.x + block.width + 90, block.y + 20, { steps: 9 });
+    await page.keyboard.up('Alt');
+    await page.mouse.up();
+    await page.mouse.move(block.x + block.width / 2, block.y + 2);
+    await page.mouse.down();
+    await page.mouse.move(block.x + block.width / 2, block.y - 38, { steps: 5 });
+    await page.mouse.up();
+    await studio.saved();
+    const shake = (await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake');
+    expect(shake?.['duration']).toBeGreaterThan(0.15);
+    expect(shake?.['strength']).toBeGreaterThan(1.5);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects).toEqual(before);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects).not.toEqual(before);
+  });
+
+  test('an envelope point is edited on the time axis, by pointer and by keyboard, and the stage follows', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await studio.goTo(0);
+    const full = Number((await studio.instant())['target.flash']);
+    await studio.openLane('flash');
+    const point = studio.lane('flash').getByRole('slider', { name: 'Envelope point 1 of 3' });
+    const box = await point.boundingBox();
+    if (!box) throw new Error('no point');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 38, { steps: 5 });
+    await page.mouse.up();
+    expect(Number((await studio.instant())['target.flash'])).toBeCloseTo(full / 2, 1);
+    await point.focus();
+    for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown');
+    expect(Number((await studio.instant())['target.flash'])).toBeCloseTo(full * 0.3, 1);
+    await studio.lane('flash').getByRole('button', { name: 'Add point' }).click();
+    await expect(studio.lane('flash').getByRole('slider', { name: /Envelope point/ })).toHaveCount(4);
+    await studio.saved();
+    const envelope = (await studio.stored('lance-light')).document.effects[0]['envelope'] as object[];
+    expect(envelope.length).toBe(4);
+  });
+
+  test('a number turns random and driven in its lane', async ({ studio }) => {
+    await studio.open('lance-light');
+    await studio.openLane('shake');
+    const roll = studio.lane('shake').locator('[data-field="roll"]');
+    await roll.getByRole('radio', { name: 'random in a range' }).click();
+    await roll.getByRole('textbox', { name: 'Roll, high end' }).fill('4');
+    await roll.getByRole('textbox', { name: 'Roll, high end' }).press('Enter');
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['roll']).toEqual({ range: [0, 4] });
+    await roll.getByRole('radio', { name: 'driven by the payload' }).click();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['roll']).toEqual({
+      drive: 'damage',
+      in: [0, 50],
+      out: [0, 4],
+    });
+  });
+
+  test('lanes are added, muted, soloed and removed by keyboard alone', async ({ studio, page }) => {
+    await studio.open('lance-glance');
+    await page.getByRole('button', { name: 'Add effect' }).focus();
+    await page.keyboard.press('Enter');
+    const choice = page.getByRole('group', { name: 'Add an effect' }).getByRole('button', { name: 'flash' });
+    await choice.focus();
+    await page.keyboard.press('Enter');
+    await expect(studio.lane('flash')).toBeVisible();
+    await studio.goTo(1);
+    expect(Number((await studio.instant())['target.flash'])).toBe(1);
+
+    await studio.block('flash').focus();
+    await page.keyboard.press('m');
+    expect(Number((await studio.instant())['target.flash'])).toBeLessThan(1);
+    await studio.block('flash').focus();
+    await page.keyboard.press('m');
+    await studio.block('sparks').focus();
+    await page.keyboard.press('s');
+    const solo = await studio.instant();
+    expect([solo['target.flash'], solo['view.x']]).toEqual(['0', '0']);
+    expect(Number(solo['particles'])).toBeGreaterThan(0);
+    await studio.block('sparks').focus();
+    await page.keyboard.press('s');
+
+    await studio.block('flash').focus();
+    await page.keyboard.press('Delete');
+    await expect(studio.lane('flash')).toHaveCount(0);
+    await page.keyboard.press('Control+z');
+    await expect(studio.lane('flash')).toBeVisible();
+    await studio.saved();
+  });
+
+  test('a block moves by keyboard, a frame at a time', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await studio.block('crack').focus();
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(3 / 60, 5);
+  });
+
+  test('the ribbon finds a sequence, and Tune opens it', async ({ studio, page }) => {
+    await studio.open();
+    await page.getByLabel('Filter sequences').fill('emb');
+    await expect(page.getByRole('option')).toHaveCount(1);
+    await page.getByRole('option', { name: 'Lance, ember' }).click();
+    await expect(studio.lane('embers')).toBeVisible();
+    await expect(page).toHaveURL(/tune\/lance-ember$/);
+  });
+});
+
+test.describe('saving', () => {
+  test('a server that is gone is told plainly, nothing is lost, and it is saved when it is back', async ({
+    studio,
+    page,
+    server,
+    expected,
+  }) => {
+    expected.push(/Failed to load resource/);
+    await studio.open('lance-light');
+    await server.stop();
+    await studio.block('crack').focus();
+    await page.keyboard.press('ArrowRight');
+    const chip = page.locator('und-save-chip [role=status]');
+    await expect(chip).toContainText('Not saved: The server cannot be reached.');
+    await page.keyboard.press('ArrowRight');
+    await server.start();
+    await page.getByRole('button', { name: 'Try now' }).click();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(2 / 60, 5);
+  });
+
+  test('unsaved work comes back after a reload', async ({ studio, page, expected }) => {
+    expected.push(/Failed to load resource/);
+    await studio.open('lance-light');
+    await page.route('**/api/projects/*/sequences/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await studio.block('crack').focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('und-save-chip')).toContainText('Not saved');
+    await page.unrouteAll();
+    page.on('dialog', (dialog) => void dialog.accept());
+    await page.reload();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(1 / 60, 5);
+  });
+
+  test('a stale save asks whose state to keep', async ({ studio, page, server, expected }) => {
+    expected.push(/412/);
+    await studio.open('lance-light');
+    const elsewhere = async (note: string): Promise<void> => {
+      const { etag, document } = await studio.stored('lance-light');
+      const headers = { 'Content-Type': 'application/json', 'If-Match': etag };
+      await fetch(`${server.address}/api/projects/elytra-league/sequences/lance-light`, {
+        method: 'PUT',
+        headers,
+        body: JSON.stringify({ ...document, note }),
+      });
+    };
+    await elsewhere('theirs');
+    await studio.block('crack').focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('und-save-chip')).toContainText('Changed elsewhere');
+    await page.getByRole('button', { name: 'Keep mine' }).click();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.note).not.toBe('theirs');
+
+    await elsewhere('theirs again');
+    await studio.block('crack').focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: 'Take theirs' }).click();
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.note).toBe('theirs again');
+    await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.016667));
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.033334));
+  });
+});

@@ -1,0 +1,73 @@
+// What `npm start` and `npm test` need before they can run: dependencies and the build, each only when something changed.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const stamps = join(root, 'node_modules', '.undatio');
+
+const stampOf = (name) => {
+  const file = join(stamps, name);
+  return existsSync(file) ? readFileSync(file, 'utf8') : '';
+};
+const stamp = (name, digest) => {
+  mkdirSync(stamps, { recursive: true });
+  writeFileSync(join(stamps, name), digest);
+};
+
+/** Runs a command with its output shown; ends the process with its code when it fails. */
+export function run(command, args, options = {}) {
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', shell: process.platform === 'win32', ...options });
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+function* filesBelow(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (['node_modules', 'dist', '.angular', '.data', 'test-results'].includes(entry.name)) continue;
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) yield* filesBelow(path);
+    else yield path;
+  }
+}
+
+/** Digest of the contents of the sources below the named folders, so that a checkout or a touch rebuilds nothing. */
+function digestOf(names) {
+  const hash = createHash('sha256');
+  for (const name of names) {
+    const path = join(root, name);
+    for (const file of statSync(path).isDirectory() ? [...filesBelow(path)].sort() : [path])
+      hash.update(file.slice(root.length)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Installs the dependencies that the lock file names, when they are not there yet. */
+export function install() {
+  const digest = digestOf(['package.json', 'package-lock.json']);
+  if (existsSync(join(root, 'node_modules', 'zod')) && stampOf('installed') === digest) return;
+  console.error('Installing dependencies; the first time takes a few minutes…');
+  // Development dependencies build the studio, so they are needed whatever the environment calls itself.
+  run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);
+  stamp('installed', digest);
+}
+
+const parts = {
+  core: { sources: ['core', 'tsconfig.base.json', 'scripts/build.mjs'], makes: 'core/dist/kit/undatio-runtime.js' },
+  server: { sources: ['core', 'server', 'tsconfig.base.json'], makes: 'server/dist/commands/main.js' },
+  yard: { sources: ['core', 'yard', 'tsconfig.base.json'], makes: 'yard/dist/site/yard.js' },
+  studio: { sources: ['core', 'studio'], makes: 'studio/dist/studio/browser/index.html' },
+};
+
+/** Builds the parts whose sources changed since they were last built. */
+export function build() {
+  const lock = digestOf(['package-lock.json']);
+  for (const [name, { sources, makes }] of Object.entries(parts)) {
+    const digest = lock + digestOf(sources);
+    if (existsSync(join(root, makes)) && stampOf(name) === digest) continue;
+    console.error(`Building ${name}…`);
+    run(process.execPath, ['scripts/build.mjs', name], { stdio: ['inherit', 2, 2] });
+    stamp(name, digest);
+  }
+}

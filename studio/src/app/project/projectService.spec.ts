@@ -1,0 +1,163 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import type { Sequence } from '@undatio/core';
+import { projectWith } from '../../testing';
+import { ProjectService, type SaveState } from './projectService';
+
+const project = projectWith([{ kind: 'flash', id: 'flash' }]);
+const sequence = project.sequences[0];
+const url = '/api/projects/spec/sequences/blow';
+
+describe('ProjectService', () => {
+  let http: HttpTestingController;
+  let projects: ProjectService;
+  let save: SaveState;
+
+  /** Answers the requests that every opening makes. */
+  function open(stored: Sequence = sequence): void {
+    http = TestBed.inject(HttpTestingController);
+    projects = TestBed.inject(ProjectService);
+    projects.save$.subscribe((state) => (save = state));
+    http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+    const entity = (collection: string, document: { id: string }, etag: string) => ({ collection, id: document.id, etag, document });
+    http
+      .expectOne('/api/projects/spec/entities')
+      .flush([
+        entity('settings', { id: project.id, label: project.label, conventions: project.conventions } as { id: string }, '"s"'),
+        ...project.events.map((event) => entity('events', event, '"e"')),
+        ...project.assets.map((asset) => entity('assets', asset, '"a"')),
+        entity('sequences', stored, '"1"'),
+      ]);
+  }
+  const note = (text: string): void => projects.edit('blow', text, (before) => ({ ...before, note: text }));
+  const written = async (): Promise<TestRequest> => {
+    jasmine.clock().tick(400);
+    await Promise.resolve();
+    return http.expectOne({ method: 'PUT', url });
+  };
+  const noteOf = (): string | undefined => projects.sequence('blow')?.note;
+
+  beforeEach(() => {
+    localStorage.clear();
+    // RxJS reads the date as well as the timers.
+    jasmine.clock().install().mockDate();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+  });
+  afterEach(() => {
+    jasmine.clock().uninstall();
+    localStorage.clear();
+  });
+
+  it('saves by itself once the edits pause, the newest state only', async () => {
+    open();
+    note('a');
+    note('b');
+    expect(save.type).toBe('saving');
+    const request = await written();
+    expect((request.request.body as Sequence).note).toBe('b');
+    expect(request.request.headers.get('If-Match')).toBe('"1"');
+    request.flush({}, { headers: { ETag: '"2"' } });
+    expect(save.type).toBe('saved');
+    note('c');
+    expect((await written()).request.headers.get('If-Match')).toBe('"2"');
+  });
+
+  it('keeps an edit made while a write is under way, and writes it next', async () => {
+    open();
+    note('first');
+    const first = await written();
+    note('second');
+    first.flush({}, { headers: { ETag: '"2"' } });
+    expect(save.type).toBe('saving');
+    const second = await written();
+    expect((second.request.body as Sequence).note).toBe('second');
+    second.flush({}, { headers: { ETag: '"3"' } });
+    expect(save.type).toBe('saved');
+  });
+
+  it('tells a failed save plainly, tries again by itself, and loses nothing', async () => {
+    open();
+    note('precious');
+    (await written()).error(new ProgressEvent('error'));
+    expect(save).toEqual({ type: 'failed', message: 'The server cannot be reached.' });
+    expect(noteOf()).toBe('precious');
+    expect(JSON.stringify(localStorage)).toContain('precious');
+    jasmine.clock().tick(1000);
+    (await written()).flush({}, { headers: { ETag: '"2"' } });
+    expect(save.type).toBe('saved');
+    expect(JSON.stringify(localStorage)).not.toContain('precious');
+  });
+
+  it('tells what the server refuses, and keeps it', async () => {
+    open();
+    note('odd');
+    (await written()).flush(
+      { detail: 'no', errors: [{ path: 'note', message: 'expected less' }] },
+      { status: 422, statusText: 'Unprocessable' },
+    );
+    expect(save).toEqual({ type: 'refused', message: 'no — note: expected less' });
+    expect(noteOf()).toBe('odd');
+  });
+
+  const conflict = async (): Promise<void> => {
+    open();
+    note('mine');
+    (await written()).flush(
+      { detail: 'stale', current: { etag: '"9"', document: { ...sequence, note: 'theirs' } } },
+      { status: 412, statusText: 'Precondition Failed' },
+    );
+    expect(save).toEqual({ type: 'conflict', sequence: 'blow' });
+    expect(noteOf()).toBe('mine');
+  };
+
+  it('after a stale save writes over theirs when told to keep mine', async () => {
+    await conflict();
+    projects.keepMine('blow');
+    const request = await written();
+    expect([request.request.headers.get('If-Match'), (request.request.body as Sequence).note]).toEqual(['"9"', 'mine']);
+    request.flush({}, { headers: { ETag: '"10"' } });
+    expect(save.type).toBe('saved');
+  });
+
+  it('after a stale save shows theirs when told to take them, with mine one undo away', async () => {
+    await conflict();
+    projects.takeTheirs('blow');
+    expect([noteOf(), save.type]).toEqual(['theirs', 'saved']);
+    projects.undo();
+    expect(noteOf()).toBe('mine');
+  });
+
+  it('brings back after a reload what could not be saved', async () => {
+    open();
+    note('unsaved');
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    open();
+    expect(noteOf()).toBe('unsaved');
+    expect(((await written()).request.body as Sequence).note).toBe('unsaved');
+  });
+
+  it('undoes and redoes, and saves that too', async () => {
+    open();
+    note('a');
+    projects.undo();
+    expect(noteOf()).toBe('');
+    projects.redo();
+    expect(noteOf()).toBe('a');
+    expect(((await written()).request.body as Sequence).note).toBe('a');
+  });
+
+  it('says so when the stored project cannot be used, instead of showing half of it', () => {
+    http = TestBed.inject(HttpTestingController);
+    projects = TestBed.inject(ProjectService);
+    let message = '';
+    projects.load$.subscribe((state) => (message = 'message' in state ? state.message : ''));
+    http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+    http
+      .expectOne('/api/projects/spec/entities')
+      .flush([{ collection: 'settings', id: 'spec', etag: '"s"', document: { id: 'spec', label: 7 } }]);
+    expect(message).toContain('label');
+  });
+});
