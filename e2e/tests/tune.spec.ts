@@ -14,7 +14,12 @@ test.describe('shaping on the strip', () => {
     await studio.saved();
     const delay = (await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['delay'] as number;
     expect(delay).toBeGreaterThan(0.01);
-    // On a frame, or on an edge of another effect: the hit-stop's end or the flash's.
+    // On a frame of 1/60 s, or on the edge of another effect.
+    const edges = await page
+      .locator('und-lane .block')
+      .evaluateAll((blocks) => blocks.flatMap((each) => (each.getAttribute('aria-valuetext') ?? '').match(/[\d.]+/g) ?? []).map(Number));
+    const onFrame = Math.abs(delay * 60 - Math.round(delay * 60)) < 1e-3;
+    expect(onFrame || edges.some((edge) => Math.abs(edge - delay) < 6e-4)).toBe(true);
     await page.reload();
     await expect(studio.block('shake')).toHaveAttribute('aria-valuenow', String(delay));
 
@@ -27,6 +32,25 @@ test.describe('shaping on the strip', () => {
     await page.keyboard.press('Control+z');
     await expect(studio.block('shake')).toHaveAttribute('aria-valuenow', String(delay));
     await studio.saved();
+  });
+
+  test('one drag after another is followed to its end', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await page.keyboard.down('Alt');
+    for (const by of [60, -30, 45, -60, 30]) {
+      const block = await studio.block('shake').boundingBox();
+      if (!block) throw new Error('no block');
+      await page.mouse.move(block.x + 60, block.y + 20);
+      await page.mouse.down();
+      await page.mouse.move(block.x + 60 + by / 2, block.y + 20);
+      await studio.settle();
+      await page.mouse.move(block.x + 60 + by, block.y + 20);
+      await page.mouse.up();
+      await studio.settle();
+      const after = await studio.block('shake').boundingBox();
+      expect(Math.abs((after?.x ?? 0) - block.x - by)).toBeLessThan(2);
+    }
+    await page.keyboard.up('Alt');
   });
 
   test('a dragged edge stretches, the top scales strength, and one undo takes back one drag', async ({ studio, page }) => {

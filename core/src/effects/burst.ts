@@ -52,7 +52,7 @@ export const burstSchema = /* @__PURE__ */ lazySchema(() =>
       about: 'Seconds that a particle is seen.',
       unit: 's',
       min: 0.001,
-      max: 60,
+      max: 120,
       default: { range: [0.2, 0.5] },
     }),
     size: valueField({ label: 'Size', about: 'Diameter at full size.', unit: 'px', min: 0, max: 1000, default: { range: [3, 8] } }),

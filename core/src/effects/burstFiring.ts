@@ -109,38 +109,41 @@ export class BurstFiring implements Firing {
   }
 
   sample(age: Seconds, frame: Frame): void {
-    const { look, drag, gravity, atOnce } = this;
-    const { birth, life, x, y, vx, vy, size, turn, spin } = this;
-    const { r, g, b, a } = look.colourTables;
-    const { sizeTable } = look;
-    const out = frame.particles;
-    let n = out.count;
+    // Everything the loop reads stands in a local: the compiler cannot know that writing to one array changes no other.
+    const { drag, gravity, atOnce, birth, life, x, y, vx, vy, size, turn, spin } = this;
+    const { sizeTable, facesMotion } = this.look;
+    const { r, g, b, a } = this.look.colourTables;
+    const { particles } = frame;
+    const { x: outX, y: outY, size: outSize, rotation: outRotation, r: outR, g: outG, b: outB, a: outA } = particles;
+    const first = particles.count;
+    let n = first;
     // Let go all at once, every particle has the same age, and the costly part is shared.
     let reach = dragReach(drag, age);
     let fall = gravity * dragFall(drag, age);
     for (let i = 0; i < life.length; i++) {
       const own = age - birth[i];
-      if (own < 0 || own >= life[i]) continue;
+      const whole = life[i];
+      if (own < 0 || own >= whole) continue;
       if (!atOnce) {
         reach = dragReach(drag, own);
         fall = gravity * dragFall(drag, own);
       }
-      const place = (own / life[i]) * tableCells;
+      const place = (own / whole) * tableCells;
       const cell = place | 0;
       const part = place - cell;
-      out.x[n] = x[i] + vx[i] * reach;
-      out.y[n] = y[i] + vy[i] * reach + fall;
-      out.size[n] = size[i] * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
-      out.r[n] = r[cell] + (r[cell + 1] - r[cell]) * part;
-      out.g[n] = g[cell] + (g[cell + 1] - g[cell]) * part;
-      out.b[n] = b[cell] + (b[cell + 1] - b[cell]) * part;
-      out.a[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
-      out.rotation[n] = look.facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
-      out.picture[n] = look.picture;
-      out.blend[n] = look.blend;
+      outX[n] = x[i] + vx[i] * reach;
+      outY[n] = y[i] + vy[i] * reach + fall;
+      outSize[n] = size[i] * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
+      outR[n] = r[cell] + (r[cell + 1] - r[cell]) * part;
+      outG[n] = g[cell] + (g[cell + 1] - g[cell]) * part;
+      outB[n] = b[cell] + (b[cell + 1] - b[cell]) * part;
+      outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
+      outRotation[n] = facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
       n++;
     }
-    out.count = n;
+    particles.picture.fill(this.look.picture, first, n);
+    particles.blend.fill(this.look.blend, first, n);
+    particles.count = n;
   }
 
   /** Direction of flight in degrees. */

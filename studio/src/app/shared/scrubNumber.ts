@@ -53,6 +53,9 @@ export interface NumberChange {
       cursor: ew-resize;
       touch-action: none;
     }
+    input {
+      user-select: text;
+    }
     input:focus {
       cursor: text;
     }

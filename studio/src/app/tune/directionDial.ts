@@ -45,6 +45,7 @@ import { ScrubNumber } from '../shared/scrubNumber';
       flex: none;
       cursor: grab;
       touch-action: none;
+      user-select: none;
       border-radius: 50%;
     }
     .rim {

@@ -1,0 +1,89 @@
+import type { CDPSession, Page } from 'playwright-core';
+import type { Line } from './engine.js';
+import { median } from './measure.js';
+
+interface TraceEvent {
+  name: string;
+  cat: string;
+  ts: number;
+  dur?: number;
+  args: { data?: { type?: string } };
+}
+
+/** Runs `work` under Chromium's tracing and returns the events. */
+async function traced(session: CDPSession, work: () => Promise<void>): Promise<TraceEvent[]> {
+  const events: TraceEvent[] = [];
+  const collect = ({ value }: { value: object[] }): void => {
+    events.push(...(value as TraceEvent[]));
+  };
+  session.on('Tracing.dataCollected', collect);
+  await session.send('Tracing.start', {
+    transferMode: 'ReportEvents',
+    traceConfig: { includedCategories: ['devtools.timeline', 'disabled-by-default-devtools.timeline.frame', 'blink.user_timing'] },
+  });
+  await work();
+  const complete = new Promise((done) => session.once('Tracing.tracingComplete', done));
+  await session.send('Tracing.end');
+  await complete;
+  session.off('Tracing.dataCollected', collect);
+  return events.sort((a, b) => a.ts - b.ts);
+}
+
+/** ms from the last dispatch of `type` to the end of the animation frame that first drew the stage after it. */
+function toFirstDraw(events: readonly TraceEvent[], type: string): number {
+  const input = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === type).at(-1);
+  const draw = input && events.find(({ name, ts }) => name === 'stage draw' && ts > input.ts);
+  const frame = draw && events.find(({ name, ts, dur }) => name === 'FireAnimationFrame' && ts <= draw.ts && ts + (dur ?? 0) >= draw.ts);
+  if (!input || !draw) throw new Error(`no stage draw after ${type} in the trace`);
+  return ((frame ? frame.ts + (frame.dur ?? 0) : draw.ts) - input.ts) / 1000;
+}
+
+/** How long a person waits, from Chromium's own trace. Drawing is in software here; a GPU only shortens it. */
+export async function latencyLines(page: Page): Promise<Line[]> {
+  const session = await page.context().newCDPSession(page);
+  const rest = (): Promise<unknown> => page.evaluate(() => new Promise((done) => setTimeout(done, 400)));
+  const strikes: number[] = [];
+  const drops: number[] = [];
+  for (let run = 0; run < 9; run++) {
+    await page.getByRole('slider', { name: 'Playhead' }).focus();
+    await page.keyboard.press('Home');
+    await rest();
+    strikes.push(
+      toFirstDraw(
+        await traced(session, async () => {
+          await page.keyboard.press('Space');
+          await rest();
+        }),
+        'keydown',
+      ),
+    );
+    await page.keyboard.press('0');
+    await page.keyboard.press('ArrowRight');
+    await rest();
+    const block = await page.locator('und-lane[data-effect="shake"] .block').boundingBox();
+    if (!block) throw new Error('no block to drag');
+    await page.mouse.move(block.x + 20, block.y + 20);
+    await page.mouse.down();
+    // Held, Alt frees the drag from snapping, so that every drop is a change.
+    await page.keyboard.down('Alt');
+    await page.mouse.move(block.x + 30, block.y + 20);
+    await rest();
+    drops.push(
+      toFirstDraw(
+        await traced(session, async () => {
+          await page.mouse.move(block.x + (run % 2 ? -25 : 65), block.y + 20);
+          await page.mouse.up();
+          await rest();
+        }),
+        'pointermove',
+      ),
+    );
+    await page.keyboard.up('Alt');
+  }
+  const told = (all: number[]): string =>
+    `${median(all).toFixed(1)} ms (median of ${all.length}, ${Math.min(...all).toFixed(1)} to ${Math.max(...all).toFixed(1)})`;
+  return [
+    { what: 'Space to the first changed frame', value: told(strikes), target: 'reported' },
+    { what: 'dropping a dragged block to the stage showing it', value: told(drops), target: 'reported' },
+  ];
+}

@@ -1,0 +1,71 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { cpus, tmpdir, totalmem } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from 'playwright-core';
+import { engineLines, type Line } from './engine.js';
+import { latencyLines } from './latency.js';
+import { firstLoadLine, runtimeLine } from './sizes.js';
+
+/** Prints measured ratios and sizes. Nothing here passes or fails: the targets stand beside the numbers. */
+
+const root = fileURLToPath(new URL('../../', import.meta.url));
+
+function print(lines: readonly Line[]): void {
+  for (const { what, value, target } of lines) console.log(`${what.padEnd(54)} ${value}  [${target}]`);
+}
+
+async function inBrowser(): Promise<void> {
+  const data = await mkdtemp(join(tmpdir(), 'undatio-bench-'));
+  const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve'], {
+    env: { ...process.env, UNDATIO_DATA: data, PORT: '0' },
+  });
+  const address = await new Promise<string>((done, fail) => {
+    server.stdout.on('data', (chunk: Buffer) => done(/http:\S+/.exec(chunk.toString())?.[0] ?? ''));
+    server.on('exit', () => fail(new Error('the server did not start')));
+  });
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--use-angle=swiftshader',
+      '--enable-unsafe-swiftshader',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.addInitScript(() => {
+      for (const name of ['drawElements', 'drawArrays', 'drawElementsInstanced', 'drawArraysInstanced'] as const) {
+        const draw = WebGL2RenderingContext.prototype[name] as (...all: unknown[]) => void;
+        WebGL2RenderingContext.prototype[name] = function (this: WebGL2RenderingContext, ...all: unknown[]) {
+          performance.mark('stage draw');
+          draw.apply(this, all);
+        } as never;
+      }
+    });
+    await page.goto(`${address}/tune/lance-light`);
+    await page.locator('und-stage canvas').waitFor();
+    await page.waitForLoadState('networkidle');
+    print([await firstLoadLine(page, address)]);
+    print(await latencyLines(page));
+  } finally {
+    await browser.close();
+    server.removeAllListeners('exit');
+    server.kill('SIGTERM');
+    await new Promise((done) => server.once('exit', done));
+    await rm(data, { recursive: true, force: true });
+  }
+}
+
+console.log(
+  `${cpus()[0].model.trim()}, ${cpus().length} cores, ${(totalmem() / 2 ** 30).toFixed(0)} GiB; Node ${process.version}; ${process.platform}\n`,
+);
+print(engineLines());
+print([await runtimeLine(root)]);
+await inBrowser();
