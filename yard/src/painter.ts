@@ -54,6 +54,16 @@ export class Painter {
     for (const blow of joust.blows) this.paintParticles(blow.frame, blow.contact);
   }
 
+  /** A colour that fades toward the rim. */
+  private soft(r: number, g: number, b: number, radius: number): CanvasGradient {
+    const rgb = `${r * 255} ${g * 255} ${b * 255}`;
+    const gradient = this.context.createRadialGradient(0, 0, 0, 0, 0, Math.max(0.01, radius));
+    gradient.addColorStop(0, `rgb(${rgb} / 1)`);
+    gradient.addColorStop(0.5, `rgb(${rgb} / 0.6)`);
+    gradient.addColorStop(1, `rgb(${rgb} / 0)`);
+    return gradient;
+  }
+
   private paintArena(): void {
     const { context } = this;
     const arena = this.pictures.get('mossy-log');
@@ -124,9 +134,11 @@ export class Painter {
       context.translate(contact + particles.x[i], particles.y[i]);
       context.rotate((particles.rotation[i] * Math.PI) / 180);
       const half = particles.size[i] / 2;
+      const picture = pictures[particles.picture[i]];
+      if (picture === 'puff' || picture === 'dot') context.fillStyle = this.soft(particles.r[i], particles.g[i], particles.b[i], half);
       context.beginPath();
-      if (pictures[particles.picture[i]] === 'chip') context.rect(-half * 0.8, -half * 0.6, half * 1.6, half * 1.2);
-      else context.ellipse(0, 0, half, pictures[particles.picture[i]] === 'spark' ? half * 0.24 : half, 0, 0, 2 * Math.PI);
+      if (picture === 'chip') context.rect(-half * 0.8, -half * 0.6, half * 1.6, half * 1.2);
+      else context.ellipse(0, 0, half, picture === 'spark' ? half * 0.24 : half, 0, 0, 2 * Math.PI);
       context.fill();
       context.restore();
     }

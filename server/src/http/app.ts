@@ -17,6 +17,9 @@ export interface AppParts {
   readonly host: string;
 }
 
+/** What a reader who goes away before the end leaves behind; no fault of ours. */
+const brokenOff = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET', 'EPIPE', 'HPE_INVALID_EOF_STATE']);
+
 /** The whole server, top to bottom. */
 export function createApp({ documents, assets, log, host }: AppParts): Koa {
   const app = new Koa();
@@ -30,6 +33,6 @@ export function createApp({ documents, assets, log, host }: AppParts): Koa {
     if (!context.path.startsWith('/api')) await next();
   });
   app.use(pages());
-  app.on('error', (error) => log.warn(error));
+  app.on('error', (error: NodeJS.ErrnoException) => log[brokenOff.has(error.code ?? '') ? 'debug' : 'warn'](error));
   return app;
 }

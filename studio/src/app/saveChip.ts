@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { DocumentKey } from './project/documentKey';
 import { ProjectService } from './project/projectService';
 
 /** How the last edits stand with the server, and what can be done about it. */
@@ -29,9 +30,9 @@ import { ProjectService } from './project/projectService';
     @if (state().type === 'failed') {
       <button type="button" class="plain" (click)="projects.saveAgain()">Try now</button>
     }
-    @if (conflict(); as id) {
-      <button type="button" class="plain" (click)="projects.keepMine(id)">Keep mine</button>
-      <button type="button" class="plain" (click)="projects.takeTheirs(id)">Take theirs</button>
+    @if (conflict(); as key) {
+      <button type="button" class="plain" (click)="projects.keepMine(key)">Keep mine</button>
+      <button type="button" class="plain" (click)="projects.takeTheirs(key)">Take theirs</button>
     }
   `,
   styles: `
@@ -71,8 +72,8 @@ export class SaveChip {
     return 'message' in state ? state.message : '';
   }
 
-  protected conflict(): string | undefined {
+  protected conflict(): DocumentKey | undefined {
     const state = this.state();
-    return state.type === 'conflict' ? state.sequence : undefined;
+    return state.type === 'conflict' ? state.key : undefined;
   }
 }

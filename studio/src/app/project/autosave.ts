@@ -1,32 +1,29 @@
 import { concatMap, debounceTime, groupBy, map, mergeMap, Subject, tap, type Observable } from 'rxjs';
-import type { Collection, SaveOutcome } from './projectApi';
+import type { DocumentKey } from './documentKey';
+import type { SaveOutcome } from './projectApi';
 
-export interface SaveRequest {
-  readonly collection: Collection;
-  readonly id: string;
-}
-
-export interface SaveReport extends SaveRequest {
+export interface SaveReport {
+  readonly key: DocumentKey;
   readonly outcome: SaveOutcome;
 }
 
 /**
- * Turns edits into writes. Waits for a pause in the edits of one entity, then writes its newest state, one write
- * at a time for each entity, and emits a report for each write that was made.
+ * Turns edits into writes. Waits for a pause in the edits of one document, then writes its newest state, one write
+ * at a time for each document, and emits a report for each write that was made.
  *
  * `write` is asked for the newest state when its turn comes, so edits made while a write is under way go with the next.
  */
 export function autosave(
-  edits$: Observable<SaveRequest>,
+  edits$: Observable<DocumentKey>,
   pause: number,
-  write: (request: SaveRequest) => Observable<SaveOutcome>,
+  write: (key: DocumentKey) => Observable<SaveOutcome>,
 ): Observable<SaveReport> {
   return edits$.pipe(
-    groupBy(({ collection, id }) => `${collection}/${id}`),
-    mergeMap((entity$) =>
-      entity$.pipe(
+    groupBy((key) => key),
+    mergeMap((document$) =>
+      document$.pipe(
         debounceTime(pause),
-        concatMap((request) => write(request).pipe(map((outcome) => ({ ...request, outcome })))),
+        concatMap((key) => write(key).pipe(map((outcome) => ({ key, outcome })))),
       ),
     ),
   );

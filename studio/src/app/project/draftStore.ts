@@ -1,6 +1,8 @@
-/** A sequence's state that the server has not accepted yet, kept in the browser so that no reload loses it. */
+import type { DocumentKey } from './documentKey';
+
+/** A document's state that the server has not accepted yet, kept in the browser so that no reload loses it. */
 export interface Draft {
-  readonly id: string;
+  readonly key: DocumentKey;
   /** The stored state it was made from. */
   readonly etag: string;
   readonly document: unknown;
@@ -15,31 +17,31 @@ export class DraftStore {
 
   keep(draft: Draft): void {
     try {
-      this.storage.setItem(this.key(draft.id), JSON.stringify(draft));
+      this.storage.setItem(this.nameOf(draft.key), JSON.stringify(draft));
     } catch {
       // Storage is full or forbidden: the state is still in memory, and leaving the page asks first.
     }
   }
 
-  drop(id: string): void {
-    this.storage.removeItem(this.key(id));
+  drop(key: DocumentKey): void {
+    this.storage.removeItem(this.nameOf(key));
   }
 
   all(): Draft[] {
-    const prefix = this.key('');
+    const prefix = this.nameOf('');
     return Object.keys(this.storage)
-      .filter((key) => key.startsWith(prefix))
-      .flatMap((key) => {
+      .filter((name) => name.startsWith(prefix))
+      .flatMap((name) => {
         try {
-          return [JSON.parse(this.storage.getItem(key) ?? '') as Draft];
+          return [JSON.parse(this.storage.getItem(name) ?? '') as Draft];
         } catch {
-          this.storage.removeItem(key);
+          this.storage.removeItem(name);
           return [];
         }
       });
   }
 
-  private key(id: string): string {
-    return `undatio.draft.${this.project}.${id}`;
+  private nameOf(key: string): string {
+    return `undatio.draft.${this.project}.${key}`;
   }
 }

@@ -1,6 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem, Project, Settings } from '@undatio/core';
+import type { DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
 
 export type Collection = 'settings' | 'events' | 'actors' | 'assets' | 'sequences';
@@ -64,13 +65,11 @@ export class ProjectApi {
   }
 
   /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */
-  save(project: string, collection: Collection, id: string, etag: string, document: unknown): Observable<SaveOutcome> {
-    return this.http
-      .put(`/api/projects/${project}/${collection}/${id}`, document, { headers: { 'If-Match': etag }, observe: 'response' })
-      .pipe(
-        map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
-        catchError((error: unknown) => of(outcomeOf(error))),
-      );
+  save(project: string, key: DocumentKey, etag: string, document: unknown): Observable<SaveOutcome> {
+    return this.http.put(`/api/projects/${project}/${key}`, document, { headers: { 'If-Match': etag }, observe: 'response' }).pipe(
+      map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
+      catchError((error: unknown) => of(outcomeOf(error))),
+    );
   }
 }
 

@@ -4,7 +4,8 @@ import { TestBed } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import type { Sequence } from '@undatio/core';
 import { projectWith } from '../../testing';
-import { ProjectService, type SaveState } from './projectService';
+import { ProjectService } from './projectService';
+import type { SaveState } from './saveQueue';
 
 const project = projectWith([{ kind: 'flash', id: 'flash' }]);
 const sequence = project.sequences[0];
@@ -108,13 +109,13 @@ describe('ProjectService', () => {
       { detail: 'stale', current: { etag: '"9"', document: { ...sequence, note: 'theirs' } } },
       { status: 412, statusText: 'Precondition Failed' },
     );
-    expect(save).toEqual({ type: 'conflict', sequence: 'blow' });
+    expect(save).toEqual({ type: 'conflict', key: 'sequences/blow' });
     expect(noteOf()).toBe('mine');
   };
 
   it('after a stale save writes over theirs when told to keep mine', async () => {
     await conflict();
-    projects.keepMine('blow');
+    projects.keepMine('sequences/blow');
     const request = await written();
     expect([request.request.headers.get('If-Match'), (request.request.body as Sequence).note]).toEqual(['"9"', 'mine']);
     request.flush({}, { headers: { ETag: '"10"' } });
@@ -123,7 +124,7 @@ describe('ProjectService', () => {
 
   it('after a stale save shows theirs when told to take them, with mine one undo away', async () => {
     await conflict();
-    projects.takeTheirs('blow');
+    projects.takeTheirs('sequences/blow');
     expect([noteOf(), save.type]).toEqual(['theirs', 'saved']);
     projects.undo();
     expect(noteOf()).toBe('mine');
@@ -147,6 +148,20 @@ describe('ProjectService', () => {
     projects.redo();
     expect(noteOf()).toBe('a');
     expect(((await written()).request.body as Sequence).note).toBe('a');
+  });
+
+  it('saves the settings too, and undoes them', async () => {
+    open();
+    projects.editSettings('turn the axis', (before) => ({ ...before, conventions: { ...before.conventions, axis: 'up' } }));
+    expect(projects.project?.conventions.axis).toBe('up');
+    jasmine.clock().tick(400);
+    await Promise.resolve();
+    const request = http.expectOne({ method: 'PUT', url: '/api/projects/spec/settings/spec' });
+    expect(request.request.headers.get('If-Match')).toBe('"s"');
+    request.flush({}, { headers: { ETag: '"t"' } });
+    expect(save.type).toBe('saved');
+    projects.undo();
+    expect(projects.project?.conventions.axis).toBe('down');
   });
 
   it('says so when the stored project cannot be used, instead of showing half of it', () => {

@@ -1,56 +1,32 @@
 import { inject, Injectable } from '@angular/core';
-import { compileContext, readProject, sequenceSchema, type CompileContext, type Project, type Sequence } from '@undatio/core';
-import { BehaviorSubject, catchError, EMPTY, filter, map, of, Subject, switchMap, type Observable } from 'rxjs';
-import { autosave, Retry, type SaveReport, type SaveRequest } from './autosave';
-import { DraftStore } from './draftStore';
+import { compileContext, readProject, type CompileContext, type Project, type Sequence, type Settings } from '@undatio/core';
+import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap } from 'rxjs';
+import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
 import { History } from './history';
-import { ProjectApi, type Entity, type SaveOutcome } from './projectApi';
-
-/** How the last edits stand with the server. */
-export type SaveState =
-  | { readonly type: 'saved' }
-  | { readonly type: 'saving' }
-  | { readonly type: 'failed' | 'refused'; readonly message: string }
-  | { readonly type: 'conflict'; readonly sequence: string };
+import { ProjectApi, type Entity } from './projectApi';
+import { SaveQueue } from './saveQueue';
 
 export type LoadState = { readonly type: 'loading' | 'ready' | 'empty' } | { readonly type: 'failed'; readonly message: string };
 
-/** Wait this long after the last edit before writing. */
-const savePause = 350;
-
-/** Owns the open project: its documents, their history, and saving them. */
+/** Owns the open project: its documents and their history. Saving is the queue's work. */
 @Injectable({ providedIn: 'root' })
 export class ProjectService {
   private readonly api = inject(ProjectApi);
   private readonly state = new BehaviorSubject<Project | undefined>(undefined);
   private readonly load = new BehaviorSubject<LoadState>({ type: 'loading' });
-  private readonly save = new BehaviorSubject<SaveState>({ type: 'saved' });
-  private readonly edits = new Subject<SaveRequest>();
-  private readonly retry = new Retry();
-  private readonly history = new History<Sequence>();
+  private readonly history = new History<EditableDocument>();
   private readonly historyChanged = new BehaviorSubject<void>(undefined);
-  /** The entity tag of each sequence as last read or written. */
-  private readonly etags = new Map<string, string>();
-  /** Sequences whose newest state the server has not accepted. */
-  private readonly unsaved = new Set<string>();
-  private readonly conflicts = new Map<string, { etag: string; document: unknown }>();
-  private drafts = new DraftStore('');
+  private readonly queue = new SaveQueue(this.api, (key) => this.read(key));
   private contextFor: Pick<Project, 'events' | 'assets'> | undefined;
   private context: CompileContext | undefined;
 
   readonly project$ = this.state.pipe(filter((project) => project !== undefined));
   readonly load$ = this.load.asObservable();
-  readonly save$ = this.save.asObservable();
+  readonly save$ = this.queue.state$;
   /** What undo and redo would do now, for their controls. */
   readonly history$ = this.historyChanged.pipe(map(() => ({ undo: this.history.undoable?.label, redo: this.history.redoable?.label })));
 
   constructor() {
-    autosave(this.edits, savePause, (request) => this.write(request)).subscribe((report) => this.settle(report));
-    this.retry.due$.subscribe(() => this.saveAgain());
-    window.addEventListener('online', () => this.saveAgain());
-    window.addEventListener('beforeunload', (event) => {
-      if (this.unsaved.size > 0) event.preventDefault();
-    });
     this.open();
   }
 
@@ -89,50 +65,50 @@ export class ProjectService {
 
   /** Replaces a sequence by what `edit` makes of it. Edits with the same `gesture` are undone together. */
   edit(id: string, label: string, edit: (sequence: Sequence) => Sequence, gesture?: string): void {
-    const before = this.sequence(id);
-    if (!before) return;
-    const after = edit(before);
-    if (after === before) return;
-    this.history.record({ id, label, before, after, gesture });
-    this.put(after);
+    this.editDocument(`sequences/${id}`, label, (document) => edit(document as Sequence), gesture);
+  }
+
+  /** Replaces the project's settings by what `edit` makes of them. */
+  editSettings(label: string, edit: (settings: Settings) => Settings, gesture?: string): void {
+    if (this.project) this.editDocument(`settings/${this.project.id}`, label, (document) => edit(document as Settings), gesture);
   }
 
   undo(): void {
     const change = this.history.undo();
-    if (change) this.put(change.before);
+    if (change) this.put(change.id as DocumentKey, change.before);
   }
 
   redo(): void {
     const change = this.history.redo();
-    if (change) this.put(change.after);
+    if (change) this.put(change.id as DocumentKey, change.after);
   }
 
   saveAgain(): void {
-    for (const id of this.unsaved) if (!this.conflicts.has(id)) this.edits.next({ collection: 'sequences', id });
+    this.queue.saveAgain();
   }
 
   /** After a conflict: write our state over what somebody else left. */
-  keepMine(id: string): void {
-    const theirs = this.conflicts.get(id);
-    if (!theirs) return;
-    this.etags.set(id, theirs.etag);
-    this.conflicts.delete(id);
-    this.edits.next({ collection: 'sequences', id });
+  keepMine(key: DocumentKey): void {
+    this.queue.keepMine(key);
   }
 
   /** After a conflict: show what somebody else left. Ours stays one undo away. */
-  takeTheirs(id: string): void {
-    const theirs = this.conflicts.get(id);
-    const ours = this.sequence(id);
-    if (!theirs || !ours) return;
-    const document = sequenceSchema().parse(theirs.document) as Sequence;
-    this.etags.set(id, theirs.etag);
-    this.conflicts.delete(id);
-    this.history.record({ id, label: 'take the stored state', before: ours, after: document, gesture: undefined });
-    this.replaceInState(document);
-    this.markSaved(id);
+  takeTheirs(key: DocumentKey): void {
+    const ours = this.read(key);
+    const theirs = parseDocument(key, this.queue.takeTheirs(key));
+    if (!ours || !theirs) return;
+    this.history.record({ id: key, label: 'take the stored state', before: ours, after: theirs, gesture: undefined });
+    this.replaceInState(key, theirs);
     this.historyChanged.next();
-    this.report();
+  }
+
+  private editDocument(key: DocumentKey, label: string, edit: (document: EditableDocument) => EditableDocument, gesture?: string): void {
+    const before = this.read(key);
+    if (!before) return;
+    const after = edit(before);
+    if (after === before) return;
+    this.history.record({ id: key, label, before, after, gesture });
+    this.put(key, after);
   }
 
   private loaded(entities: readonly Entity[]): void {
@@ -155,79 +131,31 @@ export class ProjectService {
       this.load.next({ type: 'failed', message: `The stored project cannot be used: ${problems[0].path}: ${problems[0].message}` });
       return;
     }
-    for (const { collection, id, etag } of entities) if (collection === 'sequences') this.etags.set(id, etag);
-    this.drafts = new DraftStore(project.id);
+    this.queue.opened(project.id, new Map(entities.map(({ collection, id, etag }) => [`${collection}/${id}`, etag])));
     this.state.next(project);
     this.load.next({ type: 'ready' });
     this.restoreDrafts();
   }
 
   private restoreDrafts(): void {
-    for (const { id, etag, document } of this.drafts.all()) {
-      const before = this.sequence(id);
-      const parsed = sequenceSchema().safeParse(document);
-      if (!before || !parsed.success) {
-        this.drafts.drop(id);
-        continue;
-      }
-      // Saved against the state it was made from, so that a change made meanwhile shows as a conflict.
-      this.etags.set(id, etag);
-      this.edit(id, 'unsaved work of an earlier visit', () => parsed.data as Sequence);
+    for (const { key, document } of this.queue.takeDrafts()) {
+      const parsed = parseDocument(key, document);
+      if (parsed && this.read(key)) this.editDocument(key, 'unsaved work of an earlier visit', () => parsed);
+      else this.queue.dropDraft(key);
     }
   }
 
-  private put(sequence: Sequence): void {
-    this.replaceInState(sequence);
+  private put(key: DocumentKey, document: EditableDocument): void {
+    this.replaceInState(key, document);
     this.historyChanged.next();
-    this.unsaved.add(sequence.id);
-    this.drafts.keep({ id: sequence.id, etag: this.etags.get(sequence.id) ?? '', document: sequence });
-    if (this.conflicts.has(sequence.id)) return;
-    this.save.next({ type: 'saving' });
-    this.edits.next({ collection: 'sequences', id: sequence.id });
+    this.queue.changed(key);
   }
 
-  private replaceInState(sequence: Sequence): void {
-    const project = this.project;
-    if (!project) return;
-    this.state.next({ ...project, sequences: project.sequences.map((other) => (other.id === sequence.id ? sequence : other)) });
+  private read(key: DocumentKey): EditableDocument | undefined {
+    return this.project && readDocument(this.project, key);
   }
 
-  private write({ collection, id }: SaveRequest): Observable<SaveOutcome> {
-    const project = this.project;
-    const sequence = this.sequence(id);
-    if (!project || !sequence || !this.unsaved.has(id)) return EMPTY;
-    return this.api.save(project.id, collection, id, this.etags.get(id) ?? '', sequence).pipe(
-      map((outcome) => {
-        if (outcome.type === 'saved') {
-          this.etags.set(id, outcome.etag);
-          // Edited again while the write was under way: still unsaved, now on top of what was just stored.
-          if (this.sequence(id) === sequence) this.markSaved(id);
-          else this.drafts.keep({ id, etag: outcome.etag, document: this.sequence(id) });
-        }
-        return outcome;
-      }),
-    );
-  }
-
-  private settle({ id, outcome }: SaveReport): void {
-    if (outcome.type === 'conflict') this.conflicts.set(id, outcome);
-    if (outcome.type === 'failed') this.retry.later();
-    if (outcome.type === 'failed' || outcome.type === 'refused') this.save.next(outcome);
-    else this.report();
-  }
-
-  private report(): void {
-    const [conflict] = this.conflicts.keys();
-    if (conflict !== undefined) this.save.next({ type: 'conflict', sequence: conflict });
-    else if (this.unsaved.size > 0) this.save.next({ type: 'saving' });
-    else {
-      this.retry.reset();
-      this.save.next({ type: 'saved' });
-    }
-  }
-
-  private markSaved(id: string): void {
-    this.unsaved.delete(id);
-    this.drafts.drop(id);
+  private replaceInState(key: DocumentKey, document: EditableDocument): void {
+    if (this.project) this.state.next(withDocument(this.project, key, document));
   }
 }

@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, filter, of, switchMap } from 'rxjs';
+import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
+import { SelectButtonModule } from 'primeng/selectbutton';
+import type { Conventions } from '@undatio/core';
+import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { ProjectApi, type KitContents } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 
@@ -9,7 +13,7 @@ import { ProjectService } from '../project/projectService';
 @Component({
   selector: 'und-ship-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonModule],
+  imports: [FormsModule, ButtonModule, SelectButtonModule, ScrubNumber],
   templateUrl: './shipPage.html',
   styleUrl: './shipPage.scss',
 })
@@ -41,18 +45,28 @@ export class ShipPage {
   protected readonly warnings = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'warning') ?? []);
   protected readonly kitUrl = computed(() => this.api.kitUrl(this.project()?.id ?? ''));
   protected readonly command = computed(() => `npx undatio export saved:${this.project()?.id} --out ${this.project()?.id}.kit.zip`);
-  protected readonly conventions = computed(() => {
-    const conventions = this.project()?.conventions;
-    return conventions
-      ? [
-          { name: '+y points', value: conventions.axis },
-          { name: 'Angles', value: conventions.angles },
-          { name: 'World units per px', value: String(conventions.unitsPerPixel) },
-          { name: 'Baked tables', value: `${conventions.frameRate} frames/s` },
-        ]
-      : [];
-  });
+  protected readonly conventions = computed(() => this.project()?.conventions);
+  protected readonly axes = [
+    { value: 'down', label: 'down' },
+    { value: 'up', label: 'up' },
+  ];
+  protected readonly angles = [
+    { value: 'degrees', label: 'degrees' },
+    { value: 'radians', label: 'radians' },
+  ];
   protected readonly copied = signal(false);
+
+  protected set(part: Partial<Conventions>, gesture?: string): void {
+    this.projects.editSettings(
+      'the game’s conventions',
+      (settings) => ({ ...settings, conventions: { ...settings.conventions, ...part } }),
+      gesture,
+    );
+  }
+
+  protected setFrameRate({ value, gesture }: NumberChange): void {
+    this.set({ frameRate: Math.round(value) }, gesture);
+  }
 
   protected retry(): void {
     this.failed.set(false);

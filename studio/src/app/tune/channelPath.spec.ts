@@ -50,8 +50,9 @@ describe('drawChannel', () => {
     const take = takeOf([{ kind: 'sound', id: 'sound', clips: ['crack'], rate: 1 }]);
     const { path, end } = drawChannel(take, 'sound', axis, { height: 42, peaks: () => [1, 0.5, 0.25, 0] });
     expect(end).toBeCloseTo(0.5, 9);
-    const upper = points(path).filter(([x, y]) => x > 150 && x < 240 && y < 21);
-    for (const [, y] of upper) expect(21 - y).toBeCloseTo(10, 0);
+    // The middle of the second of four steps lies at 3/8 of half a second, and stands at half the peak's 20 px.
+    const [, y] = points(path).find(([x, height]) => Math.abs(x - 187.5) <= 1 && height < 21) ?? [0, 0];
+    expect(21 - y).toBeCloseTo(10, 0);
   });
 
   it('says when chance kept an effect from firing', () => {

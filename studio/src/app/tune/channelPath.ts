@@ -19,6 +19,8 @@ export interface DrawOptions {
   readonly height: number;
   /** For sounds: a clip's outline, drawn in place of the channel. */
   readonly peaks?: ((clip: string) => readonly number[]) | undefined;
+  /** px kept free at top and foot. */
+  readonly inset?: number;
   /** The channel's value that fills the height; without it the highest does. */
   readonly full?: number | undefined;
 }
@@ -27,14 +29,19 @@ export interface DrawOptions {
  * The sampled channel of one effect as a path. A signed channel swings about the middle, others rise from the foot.
  * Read from the same firings that the stage draws.
  */
-export function drawChannel(take: EngineTake, effect: string, axis: TimeAxis, { height, peaks, full }: DrawOptions): ChannelDrawing {
+export function drawChannel(
+  take: EngineTake,
+  effect: string,
+  axis: TimeAxis,
+  { height, peaks, full, inset = 0 }: DrawOptions,
+): ChannelDrawing {
   const firings = take.firings.filter((timed) => timed.effect === effect);
   if (firings.length === 0) return { path: '', peak: 0, start: undefined, end: undefined };
   const sampled = firings.map((timed) => sampleFiring(timed, axis, peaks));
   const peak = sampled.reduce((most, { values }) => values.reduce((higher, value) => Math.max(higher, Math.abs(value)), most), 0);
   const signed = firings[0].kind.channel.signed || peaks !== undefined;
-  const base = signed ? height / 2 : height;
-  const scale = peak === 0 ? 0 : (signed ? height / 2 - 1 : height - 2) / Math.max(peak, full ?? 0);
+  const base = signed ? height / 2 : height - inset;
+  const scale = peak === 0 ? 0 : (signed ? height / 2 - 1 - inset : height - 2 * Math.max(1, inset)) / Math.max(peak, full ?? 0);
   const path = sampled.map(({ xs, values }) => trace(xs, values, base, scale, peaks !== undefined)).join('');
   return { path, peak, start: Math.min(...firings.map(({ start }) => start)), end: Math.max(...firings.map(({ end }) => end)) };
 }
@@ -59,8 +66,12 @@ function sampleFiring(timed: TimedFiring, axis: TimeAxis, peaks?: (clip: string)
   return { xs, values };
 }
 
+/** The outline's height at `u` of the clip: straight between the middles of its steps. */
 function outlineAt(outline: readonly number[], u: number): number {
-  return outline[Math.min(outline.length - 1, Math.max(0, Math.floor(u * outline.length)))] ?? 0;
+  const place = Math.min(outline.length - 1, Math.max(0, u * outline.length - 0.5));
+  const step = Math.floor(place);
+  const next = Math.min(outline.length - 1, step + 1);
+  return outline[step] + (outline[next] - outline[step]) * (place - step);
 }
 
 function trace(xs: readonly number[], values: readonly number[], base: number, scale: number, mirrored: boolean): string {

@@ -40,8 +40,8 @@ import { ScrubNumber } from '../shared/scrubNumber';
       gap: 0.75rem;
     }
     svg {
-      width: 66px;
-      height: 66px;
+      width: 60px;
+      height: 60px;
       flex: none;
       cursor: grab;
       touch-action: none;

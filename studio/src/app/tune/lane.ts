@@ -61,6 +61,8 @@ export class Lane {
     };
     return drawChannel(take, this.effect().id, this.axis(), {
       height: this.height(),
+      // Under its envelope, and to the same scale.
+      inset: this.open() ? 10 : 0,
       peaks: this.effect().kind === 'sound' ? outline : undefined,
     });
   });

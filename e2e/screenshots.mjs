@@ -1,0 +1,63 @@
+// `npm run screenshots`: the pictures in docs/screenshots, taken from the demo in a folder of its own.
+import { spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+
+const root = fileURLToPath(new URL('../', import.meta.url));
+const data = await mkdtemp(join(tmpdir(), 'undatio-shots-'));
+const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve'], {
+  env: { ...process.env, UNDATIO_DATA: data, PORT: '0' },
+});
+const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+/.exec(chunk)[0])));
+const browser = await chromium.launch({
+  executablePath: process.env.CHROME_BIN || '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+  ],
+});
+
+const settled = (page) => page.waitForTimeout(700);
+const save = (page, name) => page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+
+async function tune(sequence, frame, { theme = 'light', lane } = {}) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
+  await page.goto(`${address}/tune/${sequence}`);
+  await page.locator('und-stage canvas').waitFor();
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('slider', { name: 'Playhead' }).focus();
+  await page.keyboard.press('0');
+  for (let i = 0; i < frame; i++) await page.keyboard.press('ArrowRight');
+  if (lane) await page.locator(`und-lane[data-effect="${lane}"] .head .name`).click();
+  await settled(page);
+  return page;
+}
+
+try {
+  await save(await tune('lance-heavy', 12), 'tune');
+  await save(await tune('lance-ember', 10, { theme: 'dark' }), 'tune-night');
+  await save(await tune('lance-light', 2, { lane: 'flash' }), 'lane');
+  const ship = await tune('lance-light', 0);
+  await ship.getByRole('link', { name: 'Ship' }).click();
+  await ship.getByText('Every reference resolves').waitFor();
+  await settled(ship);
+  await save(ship, 'ship');
+  const yard = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await yard.goto(`${address}/yard`);
+  await yard.locator('#log li').nth(1).waitFor({ timeout: 60_000 });
+  await yard.waitForTimeout(330);
+  await yard.getByRole('button', { name: 'Pause' }).click();
+  await save(yard, 'yard');
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  await new Promise((done) => server.once('exit', done));
+  await rm(data, { recursive: true, force: true });
+}
