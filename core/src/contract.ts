@@ -42,6 +42,14 @@ export interface ViewFrame {
   y: number;
   roll: number;
   zoom: number;
+  /** How far red and blue part from green. */
+  split: number;
+  /** How dark the corners are, 0..1. */
+  vignette: number;
+  /** How far the whole picture turns toward `flashColour`, 0..1. */
+  flash: number;
+  /** As 0xrrggbb. */
+  flashColour: number;
 }
 
 export interface RumbleFrame {
@@ -68,6 +76,36 @@ export interface ParticleFrame {
   readonly blend: Uint8Array;
 }
 
+/** Widening outlines; entries from `count` on are stale. Positions are relative to the contact point. */
+export interface RingFrame {
+  count: number;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly radius: Float32Array;
+  readonly width: Float32Array;
+  /** Encoded sRGB channels and alpha, 0..1, not premultiplied. */
+  readonly r: Float32Array;
+  readonly g: Float32Array;
+  readonly b: Float32Array;
+  readonly a: Float32Array;
+  /** 0 normal, 1 additive. */
+  readonly blend: Uint8Array;
+}
+
+/** Numbers and words in flight; entries from `count` on are stale. Positions are of their middles, relative to the contact point. */
+export interface NumberFrame {
+  count: number;
+  readonly text: string[];
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** Height of the digits. */
+  readonly size: Float32Array;
+  readonly alpha: Float32Array;
+  /** As 0xrrggbb. */
+  readonly colour: Uint32Array;
+  readonly outline: Uint32Array;
+}
+
 /** The picture names that `ParticleFrame.picture` indexes. */
 export type ParticlePicture = 'dot' | 'spark' | 'chip' | 'puff';
 
@@ -79,6 +117,8 @@ export interface Frame {
   readonly view: ViewFrame;
   readonly rumble: RumbleFrame;
   readonly particles: ParticleFrame;
+  readonly rings: RingFrame;
+  readonly numbers: NumberFrame;
 }
 
 /** One sound to play. */

@@ -14,7 +14,7 @@ export { fieldRegistry, type DirectionDocument, type EnvelopePoint, type FieldMe
 export { problemsOf, type Problem } from './model/problem.js';
 export * from './model/project.js';
 export { readOut, type Readouts } from './measure/readouts.js';
-export { bakedColumns, bakedParticles, bakedRow, type BakedRow } from './ship/bakedRow.js';
+export { bakedColumns, bakedFrame, bakedParticles, bakedRow, type BakedFrame, type BakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';
 export { kitDocument, kitEntries, kitJsonSchema, kitSchema, type KitEntry } from './ship/kit.js';
 export { KitError } from './ship/kitError.js';

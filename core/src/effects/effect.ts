@@ -1,4 +1,4 @@
-import type { Frame, SoundCue } from '../contract.js';
+import type { Frame, SignalCue, SoundCue } from '../contract.js';
 import type { Envelope } from '../maths/envelope.js';
 import type { WarpWindow } from '../maths/timeWarp.js';
 import type { Draws } from '../take/draws.js';
@@ -35,9 +35,13 @@ export interface EffectPlan {
 export interface Firing {
   /** Seconds on its own clock from its start until nothing of it is left. */
   readonly extent: Seconds;
-  /** The most particles it can have alive; absent where it has none. */
+  /** The most particles, rings and numbers it can show at once; absent where it has none. */
   readonly particleLimit?: number;
-  /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent. Allocates nothing. */
+  readonly ringLimit?: number;
+  readonly numberLimit?: number;
+  /** Whether what it did stays after its end; it is then sampled at its extent for ever. */
+  readonly lasting?: boolean;
+  /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
   sample?(age: Seconds, frame: Frame): void;
   /** The number its lane draws at `age`. */
   channel(age: Seconds): number;
@@ -45,13 +49,15 @@ export interface Firing {
   warp?(start: Seconds): TimeBend;
   /** The sound it plays, for effects of the ear family; `start` in wall seconds. */
   sound?(start: Seconds): Omit<SoundCue, 'effect'> | undefined;
+  /** The moment it names, for effects of the logic family; `start` in wall seconds. */
+  signal?(start: Seconds): Omit<SignalCue, 'effect'>;
 }
 
 /** Parties whose clock can be bent; `world` is everything that belongs to no party. */
 export type ClockParty = 'source' | 'target' | 'world';
 
 export interface TimeBend {
-  readonly window: WarpWindow;
+  readonly windows: readonly WarpWindow[];
   readonly parties: readonly ClockParty[];
   /** Whether effects placed after its start wait for its end. */
   readonly holdLater: boolean;

@@ -1,21 +1,15 @@
 import * as z from 'zod';
-import { fieldRegistry, lazySchema } from '../model/field.js';
+import { choicesField, fieldRegistry, lazySchema } from '../model/field.js';
 import { commonFields } from './common.js';
 import type { ClockParty, EffectKind } from './effect.js';
 
-const parties = ['source', 'target', 'world'] as const;
+export const clockParties = ['source', 'target', 'world'] as const satisfies readonly ClockParty[];
 
 export const hitStopSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     kind: z.literal('hit-stop'),
     ...commonFields({ clock: 'wall', duration: 0.06, durationAbout: 'Seconds for which the clocks stand still.', on: 'target' }),
-    parties: z
-      .array(z.enum(parties))
-      .min(1)
-      .max(3)
-      .default([...parties])
-      .describe('Whose game clocks halt; world is everything that belongs to no party.')
-      .register(fieldRegistry, { label: 'Halts', about: 'Whose game clocks stand still.', control: 'choices', options: parties }),
+    parties: choicesField('Halts', 'Whose game clocks stand still; world is everything that belongs to no party.', clockParties),
     holdLater: z
       .boolean()
       .default(false)
@@ -31,7 +25,7 @@ export const hitStop: EffectKind = {
   lengthField: 'duration',
   channel: { label: 'clock halted', unit: '', signed: false },
   compile(reader) {
-    const halted = reader.choices('parties', parties) as readonly ClockParty[];
+    const halted = reader.choices('parties', clockParties);
     const holdLater = reader.flag('holdLater');
     return {
       fire(_draws, strength, duration) {
@@ -39,7 +33,7 @@ export const hitStop: EffectKind = {
         return {
           extent: length,
           channel: () => 1,
-          warp: (start) => ({ window: { start, end: start + length, rate: 0 }, parties: halted, holdLater }),
+          warp: (start) => ({ windows: [{ start, end: start + length, rate: 0 }], parties: halted, holdLater }),
         };
       },
     };

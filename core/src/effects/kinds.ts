@@ -1,4 +1,15 @@
 import { burst } from './burst.js';
+import { squash } from './squash.js';
+import { knockback } from './knockback.js';
+import { jitter } from './jitter.js';
+import { kick } from './kick.js';
+import { punch } from './punch.js';
+import { lens } from './lens.js';
+import { slow } from './slow.js';
+import { rumble } from './rumble.js';
+import { signal } from './signal.js';
+import { ring } from './ring.js';
+import { number } from './number.js';
 import type { EffectKind } from './effect.js';
 import { flash } from './flash.js';
 import { hitStop } from './hitStop.js';
@@ -8,8 +19,19 @@ import { sound } from './sound.js';
 /** Every kind of effect by its name in documents. */
 export const effectKinds: Readonly<Record<string, EffectKind>> = {
   flash,
+  squash,
+  knockback,
+  jitter,
   burst,
-  'hit-stop': hitStop,
+  ring,
   shake,
+  kick,
+  punch,
+  lens,
+  'hit-stop': hitStop,
+  slow,
+  number,
   sound,
+  rumble,
+  signal,
 };

@@ -3,12 +3,40 @@ import { lazySchema } from '../model/field.js';
 import { burstSchema } from './burst.js';
 import { flashSchema } from './flash.js';
 import { hitStopSchema } from './hitStop.js';
+import { squashSchema } from './squash.js';
+import { knockbackSchema } from './knockback.js';
+import { jitterSchema } from './jitter.js';
+import { kickSchema } from './kick.js';
+import { punchSchema } from './punch.js';
+import { lensSchema } from './lens.js';
+import { slowSchema } from './slow.js';
+import { rumbleSchema } from './rumble.js';
+import { signalSchema } from './signal.js';
+import { ringSchema } from './ring.js';
+import { numberSchema } from './number.js';
 import { shakeSchema } from './shake.js';
 import { soundSchema } from './sound.js';
 
 /** Any effect as documents hold it. */
 export const effectSchema = /* @__PURE__ */ lazySchema(() =>
-  z.discriminatedUnion('kind', [flashSchema(), burstSchema(), hitStopSchema(), shakeSchema(), soundSchema()]),
+  z.discriminatedUnion('kind', [
+    flashSchema(),
+    burstSchema(),
+    hitStopSchema(),
+    shakeSchema(),
+    soundSchema(),
+    squashSchema(),
+    knockbackSchema(),
+    jitterSchema(),
+    kickSchema(),
+    punchSchema(),
+    lensSchema(),
+    slowSchema(),
+    rumbleSchema(),
+    signalSchema(),
+    ringSchema(),
+    numberSchema(),
+  ]),
 );
 
 export type Effect = z.infer<ReturnType<typeof effectSchema>>;
@@ -21,6 +49,17 @@ export const effectSchemaOf = {
   'hit-stop': hitStopSchema,
   shake: shakeSchema,
   sound: soundSchema,
+  squash: squashSchema,
+  knockback: knockbackSchema,
+  jitter: jitterSchema,
+  kick: kickSchema,
+  punch: punchSchema,
+  lens: lensSchema,
+  slow: slowSchema,
+  rumble: rumbleSchema,
+  signal: signalSchema,
+  ring: ringSchema,
+  number: numberSchema,
 } as const;
 
 /** A new effect of a kind with every default filled in. A sound needs its first clip. */

@@ -1,3 +1,4 @@
+import { TimeWarp } from '../maths/timeWarp.js';
 import type { EngineTake } from '../take/take.js';
 import type { Px, Seconds } from '../units.js';
 
@@ -36,8 +37,11 @@ export function readOut(take: EngineTake): Readouts {
     peakFlash = Math.max(peakFlash, frame.target.flash);
     peakParticles = Math.max(peakParticles, frame.particles.count);
   }
-  // All that the target's clock has lost by the end; only hit-stop takes anything from it.
-  const hitStopTotal = take.duration - take.warps.target.tau(take.duration);
+  // All that a clock with the stops alone, and no slowing, has lost by the end.
+  const stops = take.bends
+    .filter(({ parties }) => parties.includes('target'))
+    .flatMap(({ windows }) => windows.filter(({ rate }) => rate === 0));
+  const hitStopTotal = take.duration - new TimeWarp(stops).tau(take.duration);
   const voices = take.active.filter(({ kind }) => kind.family === 'ear');
   const peakVoices = voices.reduce(
     (most, { start }) => Math.max(most, voices.filter((other) => other.start <= start && start < other.end).length),

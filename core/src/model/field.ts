@@ -6,7 +6,7 @@ export interface FieldMeta {
   label: string;
   /** One plain sentence for the person at the screen. */
   about: string;
-  control: 'value' | 'colour' | 'envelope' | 'gradient' | 'direction' | 'choice' | 'choices' | 'flag' | 'clips' | 'offset';
+  control: 'value' | 'colour' | 'envelope' | 'gradient' | 'direction' | 'choice' | 'choices' | 'flag' | 'clips' | 'ease' | 'text';
   unit?: 's' | 'px' | 'px/s' | 'px/s²' | '°' | '°/s' | 'Hz' | 'dB' | '1/s' | '×' | '';
   min?: number;
   max?: number;
@@ -81,6 +81,24 @@ export function choiceField<const T extends readonly [string, ...string[]]>(labe
     .default(fallback as never)
     .describe(about)
     .register(fieldRegistry, { label, about, control: 'choice', options });
+}
+
+export function choicesField<const T extends readonly [string, ...string[]]>(label: string, about: string, options: T) {
+  return z
+    .array(z.enum(options))
+    .min(1)
+    .max(options.length)
+    .default([...options] as never)
+    .describe(about)
+    .register(fieldRegistry, { label, about, control: 'choices', options });
+}
+
+export function textField(label: string, about: string, fallback: string) {
+  return z.string().max(200).default(fallback).describe(about).register(fieldRegistry, { label, about, control: 'text' });
+}
+
+export function easeField(label: string, about: string, fallback: string) {
+  return easeSchema.default(fallback).describe(about).register(fieldRegistry, { label, about, control: 'ease' });
 }
 
 export const hexColour = z.string().regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 'expected a colour "#rrggbb" or "#rrggbbaa"');

@@ -15,6 +15,12 @@ export const bakedColumns = [
   'particles',
   'target.flashMode',
   'source.flashMode',
+  'view.split',
+  'view.vignette',
+  'view.flash',
+  'view.flashColour',
+  'rings',
+  'numbers',
 ] as const;
 
 function actorColumns<P extends string>(party: P) {
@@ -48,6 +54,12 @@ export function bakedRow(frame: Frame): BakedRow {
     particles: frame.particles.count,
     'target.flashMode': frame.target.flashMode,
     'source.flashMode': frame.source.flashMode,
+    'view.split': frame.view.split,
+    'view.vignette': frame.view.vignette,
+    'view.flash': frame.view.flash,
+    'view.flashColour': hexOf(frame.view.flashColour),
+    rings: frame.rings.count,
+    numbers: frame.numbers.count,
   } as BakedRow;
 }
 
@@ -82,3 +94,50 @@ export function bakedParticles({ particles }: Frame, limit = Infinity): BakedPar
     blend: particles.blend[i],
   }));
 }
+
+/** One ring as a record. */
+export type BakedRing = Record<'x' | 'y' | 'radius' | 'width' | 'r' | 'g' | 'b' | 'a' | 'blend', number>;
+
+export function bakedRings({ rings }: Frame): BakedRing[] {
+  return Array.from({ length: rings.count }, (_, i) => ({
+    x: rings.x[i],
+    y: rings.y[i],
+    radius: rings.radius[i],
+    width: rings.width[i],
+    r: rings.r[i],
+    g: rings.g[i],
+    b: rings.b[i],
+    a: rings.a[i],
+    blend: rings.blend[i],
+  }));
+}
+
+/** One number in flight as a record. */
+export interface BakedNumber {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly alpha: number;
+  readonly colour: string;
+  readonly outline: string;
+}
+
+export function bakedNumbers({ numbers }: Frame): BakedNumber[] {
+  return Array.from({ length: numbers.count }, (_, i) => ({
+    text: numbers.text[i],
+    x: numbers.x[i],
+    y: numbers.y[i],
+    size: numbers.size[i],
+    alpha: numbers.alpha[i],
+    colour: hexOf(numbers.colour[i]),
+    outline: hexOf(numbers.outline[i]),
+  }));
+}
+
+/** Everything of a frame that a table with particles, rings and numbers holds. */
+export function bakedFrame(frame: Frame, particleLimit = Infinity) {
+  return { row: bakedRow(frame), particles: bakedParticles(frame, particleLimit), rings: bakedRings(frame), numbers: bakedNumbers(frame) };
+}
+
+export type BakedFrame = ReturnType<typeof bakedFrame>;

@@ -19,12 +19,25 @@ export function applyConventions(frame: Frame, conventions: FrameConventions): F
   frame.view.x *= scale;
   frame.view.y *= yScale;
   frame.view.roll *= angleScale;
+  frame.view.split *= scale;
   const { particles } = frame;
   for (let i = 0; i < particles.count; i++) {
     particles.x[i] *= scale;
     particles.y[i] *= yScale;
     particles.size[i] *= scale;
     particles.rotation[i] *= angleScale;
+  }
+  const { rings, numbers } = frame;
+  for (let i = 0; i < rings.count; i++) {
+    rings.x[i] *= scale;
+    rings.y[i] *= yScale;
+    rings.radius[i] *= scale;
+    rings.width[i] *= scale;
+  }
+  for (let i = 0; i < numbers.count; i++) {
+    numbers.x[i] *= scale;
+    numbers.y[i] *= yScale;
+    numbers.size[i] *= scale;
   }
   return frame;
 }

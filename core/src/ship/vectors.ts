@@ -3,7 +3,7 @@ import { compileContext } from '../checks/checkProject.js';
 import type { PayloadField, Project } from '../model/project.js';
 import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';
-import { bakedParticles, bakedRow, type BakedParticle, type BakedRow } from './bakedRow.js';
+import { bakedFrame, type BakedFrame } from './bakedRow.js';
 import { applyConventions } from './conventions.js';
 
 /** A strike with the frames it must give. */
@@ -12,8 +12,9 @@ export interface Vector {
   readonly payload: Payload;
   readonly seed: number;
   readonly sounds: readonly { clip: string; start: number; gain: number; rate: number; pan: number; cut: number }[];
-  /** The row of the baked table and the first particles at each time. */
-  readonly frames: readonly { row: BakedRow; particles: BakedParticle[] }[];
+  /** The row of the baked table with the first particles, the rings and the numbers, at each time. */
+  readonly frames: readonly BakedFrame[];
+  readonly signals: readonly { name: string; start: number; parameters: Payload }[];
 }
 
 const times = [-0.05, 0, 1 / 60, 0.05, 0.1, 0.2, 0.35, 0.6, 1.2];
@@ -33,10 +34,11 @@ export function makeVectors(project: Project): Vector[] {
       const frame = take.createFrame();
       const frames = times.map((t) => {
         applyConventions(take.sample(t, frame), project.conventions);
-        return { row: bakedRow(frame), particles: bakedParticles(frame, shownParticles) };
+        return bakedFrame(frame, shownParticles);
       });
       const sounds = take.sounds.map(({ clip, start, gain, rate, pan, cut }) => ({ clip, start, gain, rate, pan, cut }));
-      return { sequence: sequence.id, payload, seed, sounds, frames };
+      const signals = take.signals.map(({ name, start, parameters }) => ({ name, start, parameters }));
+      return { sequence: sequence.id, payload, seed, sounds, signals, frames };
     });
   });
 }

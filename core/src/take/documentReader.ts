@@ -5,6 +5,7 @@ import { Gradient } from '../maths/gradient.js';
 import { hashText } from '../maths/hash.js';
 import { toOklab } from '../maths/oklab.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
+import { parseTemplate, type Template } from '../effects/template.js';
 import type { CompiledColour, CompiledDirection, CompiledValue } from './compiledValue.js';
 import type { CompiledClip, CompiledEvent } from './plan.js';
 
@@ -137,6 +138,33 @@ export class DocumentReader {
       return entry;
     });
     return { places, easings, entries };
+  }
+
+  /** An easing field. */
+  easing(name: string): Easing {
+    return this.ease(this.record[name], name);
+  }
+
+  /** An easing that the engine itself asks for. */
+  easingOf(css: string): Easing {
+    return parseEasing(css);
+  }
+
+  text(name: string): string {
+    const raw = this.record[name];
+    return typeof raw === 'string' ? raw : this.refuse(`expected a text, found ${show(raw)}`, name);
+  }
+
+  /** A text with payload fields in braces. */
+  template(name: string): Template {
+    const template = parseTemplate(this.text(name));
+    if (typeof template === 'string') return this.refuse(template, name);
+    for (const { field } of template) {
+      if (field !== undefined && !this.event.fields.some((known) => known.name === field)) {
+        this.refuse(`expected a field of the event "${this.event.id}" in braces, found {${field}}`, name);
+      }
+    }
+    return template;
   }
 
   private ease(raw: unknown, ...place: (string | number)[]): Easing {

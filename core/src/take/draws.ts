@@ -28,6 +28,11 @@ export class Draws {
     return draw(this.strike.seed, this.effect, this.firing, item, hashText(channel));
   }
 
+  /** The strike's payload, complete. */
+  get payload(): Strike['payload'] {
+    return this.strike.payload;
+  }
+
   /** A seed of this firing's own, for noise. */
   key(): Uint32 {
     return hash4(this.strike.seed, this.effect, this.firing, 0, 0);

@@ -17,13 +17,20 @@ function resetActor(actor: ActorFrame): void {
   actor.rate = 1;
 }
 
-/** A frame at rest with room for `capacity` particles. */
-export function createFrame(capacity: number): Frame {
+/** How much of each a frame has room for. */
+export interface FrameCapacity {
+  readonly particles: number;
+  readonly rings: number;
+  readonly numbers: number;
+}
+
+/** A frame at rest. */
+export function createFrame({ particles: capacity, rings, numbers }: FrameCapacity): Frame {
   return {
     t: 0,
     source: restingActor(),
     target: restingActor(),
-    view: { x: 0, y: 0, roll: 0, zoom: 1 },
+    view: { x: 0, y: 0, roll: 0, zoom: 1, split: 0, vignette: 0, flash: 0, flashColour: 0xffffff },
     rumble: { low: 0, high: 0 },
     particles: {
       count: 0,
@@ -38,6 +45,28 @@ export function createFrame(capacity: number): Frame {
       picture: new Uint8Array(capacity),
       blend: new Uint8Array(capacity),
     },
+    rings: {
+      count: 0,
+      x: new Float32Array(rings),
+      y: new Float32Array(rings),
+      radius: new Float32Array(rings),
+      width: new Float32Array(rings),
+      r: new Float32Array(rings),
+      g: new Float32Array(rings),
+      b: new Float32Array(rings),
+      a: new Float32Array(rings),
+      blend: new Uint8Array(rings),
+    },
+    numbers: {
+      count: 0,
+      text: new Array<string>(numbers).fill(''),
+      x: new Float32Array(numbers),
+      y: new Float32Array(numbers),
+      size: new Float32Array(numbers),
+      alpha: new Float32Array(numbers),
+      colour: new Uint32Array(numbers),
+      outline: new Uint32Array(numbers),
+    },
   };
 }
 
@@ -50,7 +79,13 @@ export function resetFrame(frame: Frame, t: number): void {
   frame.view.y = 0;
   frame.view.roll = 0;
   frame.view.zoom = 1;
+  frame.view.split = 0;
+  frame.view.vignette = 0;
+  frame.view.flash = 0;
+  frame.view.flashColour = 0xffffff;
   frame.rumble.low = 0;
   frame.rumble.high = 0;
   frame.particles.count = 0;
+  frame.rings.count = 0;
+  frame.numbers.count = 0;
 }

@@ -99,7 +99,7 @@ function bendTime(fired: readonly Fired[]): TimeBend[] {
       if (firing?.warp && !silent) bends.push(firing.warp(start + i * effect.repeat.every));
     });
   }
-  return bends.sort((a, b) => a.window.start - b.window.start);
+  return bends.sort((a, b) => a.windows[0].start - b.windows[0].start);
 }
 
 function anchorTime(effect: PlacedEffect, starts: ReadonlyMap<string, { start: Seconds; end: Seconds }>): Seconds {
@@ -108,12 +108,12 @@ function anchorTime(effect: PlacedEffect, starts: ReadonlyMap<string, { start: S
 }
 
 function warpOf(party: ClockParty, bends: readonly TimeBend[]): TimeWarp {
-  return new TimeWarp(bends.filter((bend) => bend.parties.includes(party)).map((bend) => bend.window));
+  return new TimeWarp(bends.filter((bend) => bend.parties.includes(party)).flatMap((bend) => bend.windows));
 }
 
 /** Gives every firing its start in wall time, on its own clock where it has one, and after the stops that hold it. */
 function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps: Readonly<Record<ClockParty, TimeWarp>>): TimedFiring[] {
-  const holds = bends.filter((bend) => bend.holdLater).map((bend) => bend.window);
+  const holds = bends.filter((bend) => bend.holdLater).flatMap((bend) => bend.windows);
   const ends = new Map<string, { start: Seconds; end: Seconds }>();
   const timed: TimedFiring[] = [];
   for (const { effect, delay, firings, silent, span } of fired) {

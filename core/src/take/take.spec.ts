@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Frame } from '../contract.js';
 import { takeOf } from '../testing.js';
-import { bakedParticles, bakedRow } from '../ship/bakedRow.js';
+import { bakedFrame, bakedParticles, bakedRow } from '../ship/bakedRow.js';
 import { completePayload } from './strike.js';
 import type { DocumentError } from '../model/documentError.js';
 
@@ -46,6 +46,53 @@ const anyEffect = fc.oneof(
     shape: fc.constantFrom('point', 'disc', 'circle', 'segment'),
     radius: number(0, 40),
   }),
+  fc.record({
+    kind: fc.constant('squash'),
+    ...common,
+    duration: number(0, 0.6),
+    amount: number(-0.9, 1),
+    bump: number(-30, 30),
+    damping: number(0, 2),
+  }),
+  fc.record({
+    kind: fc.constant('knockback'),
+    ...common,
+    duration: number(0, 0.6),
+    by: fc.constantFrom('distance', 'speed'),
+    distance: number(0, 200),
+    lift: number(0, 60),
+  }),
+  fc.record({ kind: fc.constant('jitter'), ...common, duration: number(0, 0.6), amplitude: number(0, 20) }),
+  fc.record({ kind: fc.constant('kick'), ...common, duration: number(0, 0.6), distance: number(0, 60), damping: number(0, 2) }),
+  fc.record({ kind: fc.constant('punch'), ...common, duration: number(0, 0.6), amount: number(-0.5, 1) }),
+  fc.record({
+    kind: fc.constant('lens'),
+    ...common,
+    duration: number(0, 0.6),
+    split: number(0, 20),
+    vignette: number(0, 1),
+    flash: number(0, 1),
+  }),
+  fc.record({
+    kind: fc.constant('slow'),
+    ...common,
+    duration: number(0, 0.4),
+    rate: number(0.1, 0.9),
+    easeIn: number(0, 0.3),
+    easeOut: number(0, 0.3),
+  }),
+  fc.record({ kind: fc.constant('rumble'), ...common, duration: number(0, 0.4), low: number(0, 1), high: number(0, 1) }),
+  fc.record({ kind: fc.constant('ring'), ...common, duration: number(0, 0.6), radiusTo: number(0, 300) }),
+  fc.record({ kind: fc.constant('signal'), ...common, name: fc.constantFrom('now', 'then') }),
+  fc.record({
+    kind: fc.constant('number'),
+    ...common,
+    duration: number(0, 1),
+    enter: fc.constantFrom('instant', 'pop', 'bounce'),
+    enterTime: number(0, 0.4),
+    leave: fc.constantFrom('fade', 'shrink', 'cut'),
+    sway: number(0, 20),
+  }),
   fc.record({ kind: fc.constant('sound'), ...common, clips: fc.constant(['crack', 'thud']) }),
 );
 const anySequence = fc.array(anyEffect, { minLength: 1, maxLength: 6 }).map((effects) =>
@@ -57,7 +104,7 @@ const anySequence = fc.array(anyEffect, { minLength: 1, maxLength: 6 }).map((eff
 );
 const times = [-0.4, -0.1, 0, 1 / 144, 1 / 60, 1 / 30, 0.05, 0.1, 0.2, 0.45, 0.9, 1.7, 4];
 
-const seen = (frame: Frame) => JSON.stringify([bakedRow(frame), bakedParticles(frame)]);
+const seen = (frame: Frame) => JSON.stringify(bakedFrame(frame));
 
 describe('a take', () => {
   it('gives the same frame in whatever order it is sampled', () => {
@@ -96,7 +143,13 @@ describe('a take', () => {
           for (const value of Object.values(bakedRow(frame))) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
           for (const party of [frame.source, frame.target])
             expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
-          for (const particle of bakedParticles(frame)) expect(Object.values(particle).every(Number.isFinite)).toBeTrue();
+          const { particles, rings, numbers } = bakedFrame(frame);
+          for (const shown of [...particles, ...rings, ...numbers]) {
+            for (const value of Object.values(shown)) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
+          }
+          expect(frame.view.zoom).toBeGreaterThan(0);
+          for (const amount of [frame.view.vignette, frame.view.flash, frame.rumble.low, frame.rumble.high])
+            expect(amount >= 0 && amount <= 1).toBeTrue();
         }
       }),
       { numRuns: 120 },

@@ -27,7 +27,7 @@ export class EngineTake implements Take {
   readonly duration: Seconds;
   readonly start: Seconds;
   readonly sounds: readonly SoundCue[];
-  readonly signals: readonly SignalCue[] = [];
+  readonly signals: readonly SignalCue[];
   /** Firings that are seen, heard or felt. */
   readonly active: readonly TimedFiring[];
   private readonly drawn: readonly TimedFiring[];
@@ -50,10 +50,15 @@ export class EngineTake implements Take {
         return cue ? [{ effect, ...cue }] : [];
       })
       .sort((a, b) => a.start - b.start);
+    this.signals = this.active
+      .flatMap(({ effect, firing, start }) => (firing.signal ? [{ effect, ...firing.signal(start) }] : []))
+      .sort((a, b) => a.start - b.start);
   }
 
   createFrame(): Frame {
-    return createFrame(this.drawn.reduce((sum, { firing }) => sum + (firing.particleLimit ?? 0), 0));
+    const most = (limit: 'particleLimit' | 'ringLimit' | 'numberLimit'): number =>
+      this.drawn.reduce((sum, { firing }) => sum + (firing[limit] ?? 0), 0);
+    return createFrame({ particles: most('particleLimit'), rings: most('ringLimit'), numbers: most('numberLimit') });
   }
 
   sample(t: Seconds, frame: Frame): Frame {
@@ -64,9 +69,14 @@ export class EngineTake implements Take {
     // eslint-disable-next-line @typescript-eslint/prefer-for-of
     for (let i = 0; i < this.drawn.length; i++) {
       const timed = this.drawn[i];
-      if (t < timed.start || t >= timed.end) continue;
+      if (t < timed.start) continue;
+      const { firing } = timed;
+      if (t >= timed.end) {
+        if (firing.lasting) firing.sample?.(firing.extent, frame);
+        continue;
+      }
       const age = ageOf(timed, t);
-      if (age < timed.firing.extent) timed.firing.sample?.(age, frame);
+      if (age < firing.extent) firing.sample?.(age, frame);
     }
     return frame;
   }

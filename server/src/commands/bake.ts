@@ -3,8 +3,7 @@ import { stringify } from 'csv-stringify/sync';
 import {
   applyConventions,
   bakedColumns,
-  bakedParticles,
-  bakedRow,
+  bakedFrame,
   compileContext,
   compileSequence,
   DocumentError,
@@ -48,7 +47,7 @@ export async function bake(argument: string, options: BakeOptions): Promise<void
   const frame = take.createFrame();
   const samples = times.map((t) => {
     applyConventions(take.sample(t, frame), project.conventions);
-    return { row: bakedRow(frame), particles: options.format === 'json' ? bakedParticles(frame) : [] };
+    return bakedFrame(frame, options.format === 'json' ? Infinity : 0);
   });
   const text =
     options.format === 'json'

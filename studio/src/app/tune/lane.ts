@@ -88,7 +88,8 @@ export class Lane {
     const party = family === 'view' ? 'world' : on;
     return take.bends
       .filter((bend) => bend.parties.includes(party))
-      .map(({ window }) => ({
+      .flatMap(({ windows }) => windows.filter(({ rate }) => rate === 0))
+      .map((window) => ({
         left: this.axis().x(window.start),
         width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)),
       }));

@@ -1,0 +1,71 @@
+import * as z from 'zod';
+import { hashText } from '../maths/hash.js';
+import { noise } from '../maths/noise.js';
+import { envelopeField, lazySchema, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+
+const xChannel = hashText('jitter.x');
+const yChannel = hashText('jitter.y');
+
+export const jitterSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('jitter'),
+    ...commonFields({ clock: 'wall', duration: 0.18, durationAbout: 'Seconds until the body is still.', on: 'target' }),
+    amplitude: valueField({ label: 'Amplitude', about: 'How far the body shakes sideways.', unit: 'px', min: 0, max: 200, default: 5 }),
+    upright: valueField({
+      label: 'Upright',
+      about: 'Share of the shaking that also goes up and down.',
+      unit: '',
+      min: 0,
+      max: 1,
+      default: 0.25,
+    }),
+    frequency: valueField({
+      label: 'Frequency',
+      about: 'Changes of direction per second, roughly.',
+      unit: 'Hz',
+      min: 0.1,
+      max: 120,
+      default: 34,
+    }),
+    envelope: envelopeField('Envelope', 'The shaking over its life.', [
+      { at: 0, value: 1, ease: 'ease-in' },
+      { at: 1, value: 0 },
+    ]),
+  }),
+);
+
+/** Shakes a body, not the view; on the wall clock by default, so that it trembles while hit-stop holds it. */
+export const jitter: EffectKind = {
+  kind: 'jitter',
+  family: 'body',
+  lengthField: 'duration',
+  channel: { label: 'offset', unit: 'px', signed: true },
+  compile(reader) {
+    const party = reader.choice('on', ['source', 'target'] as const);
+    const amplitude = reader.value('amplitude');
+    const upright = reader.value('upright');
+    const frequency = reader.value('frequency');
+    const envelope = reader.envelope('envelope');
+    return {
+      fire(draws, strength, duration) {
+        const reach = draws.number(amplitude) * strength;
+        const share = draws.number(upright);
+        const rate = draws.number(frequency);
+        const seed = draws.key();
+        // Half a cell in, as for shake: gradient noise is 0 at whole numbers.
+        const offset = (channel: number, age: number): number =>
+          reach * envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
+        return {
+          extent: duration,
+          channel: (age) => offset(xChannel, age),
+          sample(age, frame) {
+            frame[party].x += offset(xChannel, age);
+            frame[party].y += share * offset(yChannel, age);
+          },
+        };
+      },
+    };
+  },
+};

@@ -1,0 +1,89 @@
+import * as z from 'zod';
+import { dragReach } from '../maths/ballistic.js';
+import { choiceField, directionField, easeField, lazySchema, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+
+const ways = ['distance', 'speed'] as const;
+const ends = ['return', 'stay'] as const;
+/** Share of its life in which a returning body is on its way out. */
+const outward = 0.35;
+
+export const knockbackSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('knockback'),
+    ...commonFields({ clock: 'game', duration: 0.4, durationAbout: 'Seconds from first push to rest.', on: 'target' }),
+    direction: directionField('Direction', 'Where the body is thrown.', { mode: 'along', angle: 0, spread: 0 }),
+    by: choiceField('By', 'distance: it goes that far; speed: it starts that fast and friction stops it.', ways, 'distance'),
+    distance: valueField({ label: 'Distance', about: 'How far it is thrown.', unit: 'px', min: 0, max: 2000, default: 26 }),
+    speed: valueField({
+      label: 'Speed',
+      about: 'Speed at the start, when thrown by speed.',
+      unit: 'px/s',
+      min: 0,
+      max: 10000,
+      default: 400,
+    }),
+    friction: valueField({
+      label: 'Friction',
+      about: 'Share of the speed lost per second, when thrown by speed.',
+      unit: '1/s',
+      min: 0,
+      max: 60,
+      default: 9,
+    }),
+    lift: valueField({ label: 'Lift', about: 'Height of a small hop on the way.', unit: 'px', min: 0, max: 1000, default: 0 }),
+    then: choiceField('Then', 'Whether it comes back or stays where it was thrown.', ends, 'return'),
+    ease: easeField('Easing', 'The way out.', 'cubic-bezier(0.1, 0.8, 0.3, 1)'),
+  }),
+);
+
+/** Throws a body: distance · ease(u), or v(1 − e^(−kt))/k, along a direction; back again, or staying. */
+export const knockback: EffectKind = {
+  kind: 'knockback',
+  family: 'body',
+  lengthField: 'duration',
+  channel: { label: 'displacement', unit: 'px', signed: false },
+  compile(reader) {
+    const party = reader.choice('on', ['source', 'target'] as const);
+    const direction = reader.direction('direction');
+    const by = reader.choice('by', ways);
+    const distance = reader.value('distance');
+    const speed = reader.value('speed');
+    const friction = reader.value('friction');
+    const lift = reader.value('lift');
+    const returns = reader.choice('then', ends) === 'return';
+    const ease = reader.easing('ease');
+    const back = reader.easingOf('ease-in-out');
+    return {
+      fire(draws, strength, duration) {
+        const far = draws.number(distance) * strength;
+        const v0 = draws.number(speed) * strength;
+        const k = draws.number(friction);
+        const hop = draws.number(lift) * strength;
+        const radians = (draws.direction(direction, 0) * Math.PI) / 180;
+        const dx = Math.cos(radians);
+        const dy = Math.sin(radians);
+        const out = returns ? duration * outward : duration;
+        const thrown = (age: number): number => (by === 'distance' ? far * ease(share(age, out)) : v0 * dragReach(k, Math.min(age, out)));
+        const away = (age: number): number => thrown(age) * (returns && age > out ? 1 - back((age - out) / (duration - out)) : 1);
+        return {
+          extent: duration,
+          lasting: !returns,
+          channel: away,
+          sample(age, frame) {
+            const u = share(age, duration);
+            const body = frame[party];
+            body.x += away(age) * dx;
+            body.y += away(age) * dy - hop * 4 * u * (1 - u);
+          },
+        };
+      },
+    };
+  },
+};
+
+/** How much of `whole` has gone by, 0..1; what lasts no time is over at once. */
+function share(age: number, whole: number): number {
+  return whole > 0 ? Math.min(1, age / whole) : 1;
+}

@@ -1,0 +1,88 @@
+import * as z from 'zod';
+import { tableCells } from '../maths/envelope.js';
+import { choiceField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+
+const origins = ['contact', 'source', 'target'] as const;
+
+export const ringSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('ring'),
+    ...commonFields({ clock: 'game', duration: 0.32, durationAbout: 'Seconds from its first to its last line.', on: 'target' }),
+    from: choiceField('From', 'What it widens around.', origins, 'contact'),
+    radiusFrom: valueField({ label: 'First radius', about: 'Radius at its start.', unit: 'px', min: 0, max: 4000, default: 8 }),
+    radiusTo: valueField({
+      label: 'End radius',
+      about: 'Radius at its end; strength scales it.',
+      unit: 'px',
+      min: 0,
+      max: 4000,
+      default: 90,
+    }),
+    width: valueField({
+      label: 'Width',
+      about: 'Width of the line at the envelope’s full height.',
+      unit: 'px',
+      min: 0,
+      max: 400,
+      default: 7,
+    }),
+    ease: easeField('Easing', 'How it widens.', 'cubic-bezier(0.1, 0.7, 0.2, 1)'),
+    envelope: envelopeField('Width over life', 'Scales the width over its life.', [
+      { at: 0, value: 1 },
+      { at: 1, value: 0.1 },
+    ]),
+    colourOverLife: gradientField('Colour over life', 'Colour and alpha over its life.', [
+      { at: 0, colour: '#fff6dc' },
+      { at: 1, colour: '#ffb65400' },
+    ]),
+    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+  }),
+);
+
+/** An outline that widens from one radius to another by its easing. */
+export const ring: EffectKind = {
+  kind: 'ring',
+  family: 'space',
+  lengthField: 'duration',
+  channel: { label: 'radius', unit: 'px', signed: false },
+  compile(reader) {
+    const origin = reader.choice('from', origins);
+    const radiusFrom = reader.value('radiusFrom');
+    const radiusTo = reader.value('radiusTo');
+    const width = reader.value('width');
+    const ease = reader.easing('ease');
+    const envelope = reader.envelope('envelope');
+    const { r, g, b, a } = reader.gradient('colourOverLife').tables();
+    const blend = reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0;
+    return {
+      fire(draws, strength, duration) {
+        const place = draws.place(origin);
+        const first = draws.number(radiusFrom);
+        const last = draws.number(radiusTo) * strength;
+        const line = draws.number(width);
+        const radius = (age: number): number => Math.max(0, first + (last - first) * ease(age / duration));
+        return {
+          extent: duration,
+          ringLimit: 1,
+          channel: radius,
+          sample(age, { rings }) {
+            const u = age / duration;
+            const cell = Math.min(tableCells, Math.round(u * tableCells));
+            const n = rings.count++;
+            rings.x[n] = place.x;
+            rings.y[n] = place.y;
+            rings.radius[n] = radius(age);
+            rings.width[n] = Math.max(0, line * envelope.at(u));
+            rings.r[n] = r[cell];
+            rings.g[n] = g[cell];
+            rings.b[n] = b[cell];
+            rings.a[n] = a[cell];
+            rings.blend[n] = blend;
+          },
+        };
+      },
+    };
+  },
+};

@@ -1,0 +1,59 @@
+import * as z from 'zod';
+import { envelopeField, lazySchema, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+
+export const rumbleSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('rumble'),
+    ...commonFields({ clock: 'wall', duration: 0.2, durationAbout: 'Seconds for which the motors turn.', on: 'target' }),
+    low: valueField({
+      label: 'Low motor',
+      about: 'The heavy motor at the envelope’s full height.',
+      unit: '',
+      min: 0,
+      max: 1,
+      default: 0.7,
+    }),
+    high: valueField({
+      label: 'High motor',
+      about: 'The light motor at the envelope’s full height.',
+      unit: '',
+      min: 0,
+      max: 1,
+      default: 0.4,
+    }),
+    envelope: envelopeField('Envelope', 'Both motors over its life.', [
+      { at: 0, value: 1, ease: 'ease-in' },
+      { at: 1, value: 0 },
+    ]),
+  }),
+);
+
+/** Turns the controller's two motors. Where several rumbles meet the strongest is felt. */
+export const rumble: EffectKind = {
+  kind: 'rumble',
+  family: 'hand',
+  lengthField: 'duration',
+  channel: { label: 'rumble', unit: '', signed: false },
+  compile(reader) {
+    const low = reader.value('low');
+    const high = reader.value('high');
+    const envelope = reader.envelope('envelope');
+    return {
+      fire(draws, strength, duration) {
+        const heavy = draws.number(low) * strength;
+        const light = draws.number(high) * strength;
+        const level = (peak: number, age: number): number => Math.min(1, Math.max(0, peak * envelope.at(age / duration)));
+        return {
+          extent: duration,
+          channel: (age) => level(Math.max(heavy, light), age),
+          sample(age, frame) {
+            frame.rumble.low = Math.max(frame.rumble.low, level(heavy, age));
+            frame.rumble.high = Math.max(frame.rumble.high, level(light, age));
+          },
+        };
+      },
+    };
+  },
+};
