@@ -1,5 +1,10 @@
 // The League's documents as written by hand; demo/make.mjs adds the assets' facts and every default.
 
+import { moreSequences } from './moreBlows.mjs';
+
+const direction = { type: 'direction', name: 'direction', label: 'Direction', default: 0 };
+const number = (name, label, max, fallback) => ({ type: 'number', name, label, min: 0, max, step: 1, default: fallback });
+
 export const events = [
   {
     id: 'lance-hit',
@@ -11,6 +16,17 @@ export const events = [
       { type: 'flag', name: 'strong', label: 'Strong', default: false },
     ],
   },
+  { id: 'parry', label: 'Parry', fields: [direction, number('damage', 'Damage', 50, 8)] },
+  { id: 'ember-tick', label: 'Ember tick', fields: [number('damage', 'Damage', 20, 3)] },
+  { id: 'sap-tick', label: 'Sap tick', fields: [number('damage', 'Damage', 20, 2)] },
+  { id: 'resin-set', label: 'Resin set', fields: [direction] },
+  { id: 'shell-crack', label: 'Shell crack', fields: [direction, number('damage', 'Damage', 50, 30)] },
+  { id: 'fall', label: 'Fall', fields: [direction] },
+  { id: 'nectar-sip', label: 'Nectar sip', fields: [number('amount', 'Amount', 60, 20)] },
+  { id: 'pollen-pickup', label: 'Pollen pickup', fields: [number('amount', 'Amount', 30, 5)] },
+  { id: 'pod-burst', label: 'Pod burst', fields: [number('damage', 'Damage', 60, 25)] },
+  { id: 'spore-volley', label: 'Spore volley', fields: [direction, number('count', 'Spores', 12, 6)] },
+  { id: 'dash', label: 'Dash', fields: [direction] },
 ];
 
 export const actors = [
@@ -69,6 +85,17 @@ export const sequences = [
           { at: 0.5, colour: '#ffd27a' },
           { at: 1, colour: '#e8792a00' },
         ],
+      },
+      { kind: 'squash', id: 'squash', amount: damage(-0.06, -0.16), frequency: 8, damping: 0.3, duration: 0.32 },
+      {
+        kind: 'number',
+        id: 'number',
+        size: damage(26, 40),
+        colour: byKind('#fff4d6'),
+        speed: 150,
+        direction: { mode: 'along', angle: -70, spread: 40 },
+        gravity: 380,
+        duration: 0.7,
       },
       { kind: 'shake', id: 'shake', duration: 0.14, amplitude: damage(1.5, 5), frequency: 26 },
       { kind: 'sound', id: 'crack', clips: cracks, gain: damage(-10, -4), rate: { range: [1.05, 1.18] } },
@@ -220,6 +247,40 @@ export const sequences = [
           { at: 1, colour: '#9aa08400' },
         ],
       },
+      { kind: 'jitter', id: 'tremble', amplitude: 5, duration: damage(0.08, 0.15, 'ease-out') },
+      {
+        kind: 'squash',
+        id: 'squash',
+        amount: damage(-0.2, -0.38),
+        frequency: 5,
+        damping: 0.24,
+        duration: 0.6,
+        anchor: { to: 'end', effect: 'hit-stop' },
+      },
+      {
+        kind: 'knockback',
+        id: 'throw',
+        distance: damage(22, 70),
+        lift: damage(0, 26),
+        duration: 0.5,
+        anchor: { to: 'end', effect: 'hit-stop' },
+      },
+      { kind: 'ring', id: 'shock', radiusTo: damage(80, 150), width: 9, duration: 0.3, anchor: { to: 'end', effect: 'hit-stop' } },
+      {
+        kind: 'number',
+        id: 'number',
+        template: '{damage}!',
+        size: damage(44, 72),
+        colour: byKind('#ffe08a'),
+        enter: 'bounce',
+        speed: 210,
+        duration: 1.1,
+        delay: 0.04,
+      },
+      { kind: 'punch', id: 'punch', amount: damage(0.04, 0.1) },
+      { kind: 'kick', id: 'kick', distance: damage(6, 18), anchor: { to: 'end', effect: 'hit-stop' } },
+      { kind: 'lens', id: 'lens', split: damage(3, 9), vignette: damage(0.15, 0.5), flash: 0.12, duration: 0.22 },
+      { kind: 'rumble', id: 'rumble', low: damage(0.5, 1), high: 0.5, duration: 0.28 },
       {
         kind: 'shake',
         id: 'shake',
@@ -377,4 +438,5 @@ export const sequences = [
       { kind: 'sound', id: 'ting', clips: ['glance-ting-a', 'glance-ting-b'], gain: damage(-8, -4), rate: { range: [0.97, 1.06] } },
     ],
   },
+  ...moreSequences,
 ];

@@ -117,7 +117,60 @@ function whirr(seed) {
   });
 }
 
-/** Every clip by id: file name, label, tags and samples in -1..1. */
+/** Soft tones that climb: something good was had. */
+function chime(seed, pitches, gap) {
+  const noise = noiseStream(seed);
+  const air = bandPass(2);
+  return render(0.35 + gap * pitches.length, 0.5, (t) =>
+    pitches.reduce(
+      (sum, pitch, i) => {
+        const own = t - i * gap;
+        if (own < 0) return sum;
+        const tone = Math.sin(2 * Math.PI * pitch * own) + 0.35 * Math.sin(4 * Math.PI * pitch * own) * fall(own, 0.05);
+        return sum + tone * fall(own, 0.09) * attack(own, 0.006) * 0.6;
+      },
+      air(noise(), 3200) * fall(t, 0.05) * 0.08,
+    ),
+  );
+}
+
+/** Something sticky: noise squeezed through a band that wanders down and up. */
+function squelch(seed, from, to) {
+  const noise = noiseStream(seed);
+  const wet = bandPass(5);
+  const body = lowPass(700);
+  return render(0.34, 0.6, (t) => {
+    const place = from + (to - from) * Math.min(1, t / 0.2) + 260 * Math.sin(t * 58);
+    return (wet(noise(), place) * 0.9 + body(noise(), 300) * 0.7) * attack(t, 0.012) * fall(t, 0.07);
+  });
+}
+
+/** Resin or shell that gives way: a rain of small cracks over a low knock. */
+function shatter(seed, thickness) {
+  const noise = noiseStream(seed);
+  const bright = bandPass(2.2);
+  let grain = 0;
+  let phase = 0;
+  return render(0.55, 0.75, (t) => {
+    if (noise() > 1 - 0.012 * fall(t, 0.07)) grain = 1;
+    grain *= 0.985;
+    phase += (2 * Math.PI * (thickness * (0.6 + 0.6 * fall(t, 0.02)))) / sampleRate;
+    return bright(noise(), 1700 + 1800 * fall(t, 0.1)) * grain * fall(t, 0.16) * 1.6 + Math.sin(phase) * fall(t, 0.04) * 0.8;
+  });
+}
+
+/** Air moved fast: a band that passes by. */
+function swish(seed, length, top) {
+  const noise = noiseStream(seed);
+  const air = bandPass(1.6);
+  return render(length, 0.5, (t) => {
+    const u = t / length;
+    const hump = Math.sin(Math.PI * u) ** 2;
+    return air(noise(), 300 + top * hump) * hump;
+  });
+}
+
+/** Every clip by id/** Every clip by id: file name, label, tags and samples in -1..1. */
 export function makeSounds() {
   return [
     { id: 'lance-crack-a', label: 'Lance crack A', tags: ['impact', 'lance', 'dry'], samples: crack(11, 410) },
@@ -129,6 +182,29 @@ export function makeSounds() {
     { id: 'glance-ting-b', label: 'Glance ting B', tags: ['blocked', 'bright'], samples: ting(71, 1320) },
     { id: 'ember-hiss', label: 'Ember hiss', tags: ['ember', 'tail'], samples: hiss(83) },
     { id: 'ember-whoof', label: 'Ember whoof', tags: ['ember', 'impact'], samples: whoof(97) },
+    { id: 'lance-crack-d', label: 'Lance crack D', tags: ['impact', 'lance', 'dry'], samples: crack(131, 338) },
+    { id: 'shell-thud-c', label: 'Shell thud C', tags: ['impact', 'low', 'heavy'], samples: thud(137, 64) },
+    { id: 'glance-ting-c', label: 'Glance ting C', tags: ['blocked', 'bright'], samples: ting(139, 1480) },
+    { id: 'parry-bell-a', label: 'Parry bell A', tags: ['parry', 'bright'], samples: ting(149, 720) },
+    { id: 'parry-bell-b', label: 'Parry bell B', tags: ['parry', 'bright'], samples: ting(151, 808) },
+    { id: 'ember-tick-a', label: 'Ember tick A', tags: ['ember', 'tick'], samples: hiss(157).slice(0, 12000) },
+    { id: 'ember-tick-b', label: 'Ember tick B', tags: ['ember', 'tick'], samples: hiss(163).slice(2000, 15000) },
+    { id: 'sap-squelch-a', label: 'Sap squelch A', tags: ['sap', 'sticky'], samples: squelch(167, 900, 340) },
+    { id: 'sap-squelch-b', label: 'Sap squelch B', tags: ['sap', 'sticky'], samples: squelch(173, 760, 300) },
+    { id: 'sap-drip', label: 'Sap drip', tags: ['sap', 'tick'], samples: squelch(179, 500, 1400) },
+    { id: 'resin-set-a', label: 'Resin sets A', tags: ['resin', 'sticky'], samples: squelch(181, 1500, 420) },
+    { id: 'resin-set-b', label: 'Resin sets B', tags: ['resin', 'sticky'], samples: squelch(191, 1300, 380) },
+    { id: 'shell-shatter-a', label: 'Shell shatters A', tags: ['shell', 'break'], samples: shatter(193, 150) },
+    { id: 'shell-shatter-b', label: 'Shell shatters B', tags: ['shell', 'break'], samples: shatter(197, 128) },
+    { id: 'fall-thump', label: 'Fall thump', tags: ['fall', 'low'], samples: thud(199, 52) },
+    { id: 'nectar-chime', label: 'Nectar chime', tags: ['heal', 'soft'], samples: chime(211, [523.25, 659.25, 783.99], 0.07) },
+    { id: 'pollen-blip-a', label: 'Pollen blip A', tags: ['pickup', 'soft'], samples: chime(223, [880, 1174.66], 0.05) },
+    { id: 'pollen-blip-b', label: 'Pollen blip B', tags: ['pickup', 'soft'], samples: chime(227, [987.77, 1318.51], 0.05) },
+    { id: 'pod-burst', label: 'Pod bursts', tags: ['pod', 'break', 'low'], samples: shatter(229, 84) },
+    { id: 'spore-puff-a', label: 'Spore puff A', tags: ['volley', 'soft'], samples: whoof(233).slice(0, 9000) },
+    { id: 'spore-puff-b', label: 'Spore puff B', tags: ['volley', 'soft'], samples: whoof(239).slice(0, 8000) },
+    { id: 'dash-swish-a', label: 'Dash swish A', tags: ['dash', 'air'], samples: swish(241, 0.28, 2600) },
+    { id: 'dash-swish-b', label: 'Dash swish B', tags: ['dash', 'air'], samples: swish(251, 0.24, 3100) },
     { id: 'wing-whirr', label: 'Wing whirr', tags: ['wind-up', 'wings'], samples: whirr(101) },
   ];
 }

@@ -21,7 +21,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme });
     await studio.open('lance-heavy');
     expect(await serious(page)).toEqual([]);
-    for (const lane of ['flash', 'sparks', 'crack', 'hit-stop']) {
+    for (const lane of ['flash', 'sparks', 'crack', 'hit-stop', 'number', 'throw', 'shock', 'lens']) {
       await studio.openLane(lane);
       expect(await serious(page)).toEqual([]);
     }
@@ -31,7 +31,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByText('Every reference resolves')).toBeVisible();
     expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/yard`);
-    await expect(page.locator('#kit')).toContainText('4 sequences');
+    await expect(page.locator('#kit')).toContainText('18 sequences');
     expect(await serious(page)).toEqual([]);
   });
 }

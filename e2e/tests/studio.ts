@@ -114,6 +114,17 @@ export class Studio {
       .evaluateAll((cells: HTMLDataElement[]) => Object.fromEntries(cells.map((cell) => [cell.dataset['column'], cell.value])));
   }
 
+  /** The numbers that the strike pad stands at, as a payload. */
+  async payload(): Promise<string> {
+    const names = { Damage: 'damage', Amount: 'amount', Spores: 'count', Direction: 'direction' };
+    const payload: Record<string, number> = {};
+    for (const [label, name] of Object.entries(names)) {
+      const field = this.page.locator('und-strike-pad').getByRole('textbox', { name: label, exact: true });
+      if ((await field.count()) > 0) payload[name] = Number(await field.inputValue());
+    }
+    return JSON.stringify(payload);
+  }
+
   /** Waits until everything edited so far is stored. */
   async saved(): Promise<void> {
     await this.settle();

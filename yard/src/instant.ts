@@ -5,15 +5,13 @@ export function rowsOf(frame: Frame): [string, string | number][] {
   const rows: [string, string | number][] = [['t', frame.t]];
   for (const party of ['target', 'source'] as const) {
     for (const [name, value] of Object.entries(frame[party])) {
-      rows.push([
-        `${party}.${name}`,
-        name === 'flashColour' ? `#${Number(value).toString(16).padStart(6, '0')}` : (value as number | string),
-      ]);
+      rows.push([`${party}.${name}`, name === 'flashColour' ? hex(Number(value)) : (value as number | string)]);
     }
   }
-  for (const [name, value] of Object.entries(frame.view)) rows.push([`view.${name}`, value as number]);
+  for (const [name, value] of Object.entries(frame.view))
+    rows.push([`view.${name}`, name === 'flashColour' ? hex(Number(value)) : (value as number)]);
   for (const [name, value] of Object.entries(frame.rumble)) rows.push([`rumble.${name}`, value as number]);
-  rows.push(['particles', frame.particles.count]);
+  rows.push(['particles', frame.particles.count], ['rings', frame.rings.count], ['numbers', frame.numbers.count]);
   const { count, x, y, size, rotation } = frame.particles;
   for (let i = 0; i < Math.min(count, 4); i++) {
     rows.push(
@@ -47,4 +45,8 @@ export function sampleInstant(
   } catch (error) {
     throw error instanceof KitError ? new Error(`${error.path}: ${error.expected}`) : error;
   }
+}
+
+function hex(packed: number): string {
+  return `#${packed.toString(16).padStart(6, '0')}`;
 }

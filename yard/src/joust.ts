@@ -89,7 +89,7 @@ export class Joust {
     this.struck({ sequence, damage, seed, take });
   }
 
-  /** A kit's events may have other fields: then the defaults serve. */
+  /** Events have fields of their own: one without damage is struck with its defaults. */
   private strike(sequence: string, damage: number, seed: number): Take {
     try {
       return this.kit.strike(sequence, { damage }, { seed });

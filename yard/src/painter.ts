@@ -40,18 +40,78 @@ export class Painter {
     context.fillRect(0, 0, clientWidth, clientHeight);
     context.translate(clientWidth * 0.5, clientHeight * 0.6);
     context.scale(zoom, zoom);
-    const view = { x: 0, y: 0, roll: 0 };
+    const view = { x: 0, y: 0, roll: 0, zoom: 1, vignette: 0, flash: 0, flashColour: 0xffffff };
     for (const { frame } of joust?.blows ?? []) {
       view.x += frame.view.x;
       view.y += frame.view.y;
       view.roll += frame.view.roll;
+      view.zoom *= frame.view.zoom;
+      view.vignette = Math.max(view.vignette, frame.view.vignette);
+      if (frame.view.flash > view.flash) {
+        view.flash = frame.view.flash;
+        view.flashColour = frame.view.flashColour;
+      }
     }
     context.rotate((-view.roll * Math.PI) / 180);
+    context.scale(view.zoom, view.zoom);
     context.translate(-view.x, -view.y);
     this.paintArena();
     if (!joust) return;
     for (const beetle of joust.beetles) this.paintBeetle(beetle, joust);
-    for (const blow of joust.blows) this.paintParticles(blow.frame, blow.contact);
+    for (const blow of joust.blows) {
+      this.paintRings(blow.frame, blow.contact);
+      this.paintParticles(blow.frame, blow.contact);
+      this.paintNumbers(blow.frame, blow.contact);
+    }
+    context.setTransform(scale, 0, 0, scale, 0, 0);
+    this.paintLens(view, clientWidth, clientHeight);
+  }
+
+  private paintRings({ rings }: Frame, contact: number): void {
+    const { context } = this;
+    for (let i = 0; i < rings.count; i++) {
+      context.globalCompositeOperation = rings.blend[i] === 1 ? 'lighter' : 'source-over';
+      context.strokeStyle = `rgb(${rings.r[i] * 255} ${rings.g[i] * 255} ${rings.b[i] * 255} / ${rings.a[i]})`;
+      context.lineWidth = rings.width[i];
+      context.beginPath();
+      context.arc(contact + rings.x[i], rings.y[i], rings.radius[i], 0, 2 * Math.PI);
+      context.stroke();
+    }
+    context.globalCompositeOperation = 'source-over';
+  }
+
+  private paintNumbers({ numbers }: Frame, contact: number): void {
+    const { context } = this;
+    context.textAlign = 'center';
+    context.textBaseline = 'middle';
+    context.lineJoin = 'round';
+    for (let i = 0; i < numbers.count; i++) {
+      // Digits are about 0.7 of a font's size.
+      const size = numbers.size[i] / 0.7;
+      context.globalAlpha = numbers.alpha[i];
+      context.font = `700 ${size}px system-ui, sans-serif`;
+      context.lineWidth = size * 0.18;
+      context.strokeStyle = hex(numbers.outline[i]);
+      context.fillStyle = hex(numbers.colour[i]);
+      context.strokeText(numbers.text[i], contact + numbers.x[i], numbers.y[i]);
+      context.fillText(numbers.text[i], contact + numbers.x[i], numbers.y[i]);
+    }
+    context.globalAlpha = 1;
+  }
+
+  private paintLens(view: { vignette: number; flash: number; flashColour: number }, width: number, height: number): void {
+    const { context } = this;
+    if (view.vignette > 0) {
+      const dark = context.createRadialGradient(width / 2, height / 2, height * 0.35, width / 2, height / 2, width * 0.62);
+      dark.addColorStop(0, 'rgb(4 10 16 / 0)');
+      dark.addColorStop(1, `rgb(4 10 16 / ${view.vignette})`);
+      context.fillStyle = dark;
+      context.fillRect(0, 0, width, height);
+    }
+    context.globalAlpha = view.flash;
+    context.fillStyle = hex(view.flashColour);
+    if (view.flash > 0) context.fillRect(0, 0, width, height);
+    context.globalAlpha = 1;
   }
 
   /** A colour that fades toward the rim. */
@@ -114,7 +174,7 @@ export class Painter {
     const copy = flash.flashMode === 'mix' ? undefined : context.getImageData(0, 0, width, height);
     context.globalAlpha = flash.flash;
     context.globalCompositeOperation = flash.flashMode === 'add' ? 'lighter' : flash.flashMode === 'multiply' ? 'multiply' : 'source-atop';
-    context.fillStyle = `#${flash.flashColour.toString(16).padStart(6, '0')}`;
+    context.fillStyle = hex(flash.flashColour);
     context.fillRect(0, 0, width, height);
     if (!copy) return;
     // Those two composite beyond the picture's edge; its alpha is put back.
@@ -155,4 +215,8 @@ function raster(picture: HTMLImageElement): HTMLCanvasElement {
   canvas.height = picture.naturalHeight;
   canvas.getContext('2d')?.drawImage(picture, 0, 0);
   return canvas;
+}
+
+function hex(packed: number): string {
+  return `#${packed.toString(16).padStart(6, '0')}`;
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { tidy } from '@undatio/core';
+import { readTypedNumber } from './typedNumber';
 
 let gestures = 0;
 
@@ -10,8 +11,8 @@ export interface NumberChange {
 }
 
 /**
- * A number that is typed, stepped with the arrow keys, or dragged sideways.
- * Emits only numbers within its bounds; what cannot be read is put back.
+ * A number that is typed (with units and arithmetic), stepped with the arrow keys, or dragged sideways.
+ * Emits only numbers within its bounds; what cannot be read is told and put back.
  */
 @Component({
   selector: 'und-scrub-number',
@@ -87,8 +88,10 @@ export class ScrubNumber {
   private from = { x: 0, value: 0, gesture: '' };
 
   protected type(box: HTMLInputElement): void {
-    const typed = Number(box.value.trim().replace(',', '.'));
-    if (box.value.trim() !== '' && Number.isFinite(typed)) this.emit(typed, `typed ${++gestures}`);
+    const typed = readTypedNumber(box.value, { current: this.current(), unit: this.unit() });
+    box.setCustomValidity(typeof typed === 'string' ? typed : '');
+    if (typeof typed === 'string') box.reportValidity();
+    else this.emit(typed, `typed ${++gestures}`);
     box.value = this.shown();
   }
 

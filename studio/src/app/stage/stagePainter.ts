@@ -2,8 +2,11 @@ import 'pixi.js/unsafe-eval';
 import { Application, Container, Sprite } from 'pixi.js';
 import type { Actor, Frame } from '@undatio/core';
 import { ActorFigure } from './actorFigure';
+import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
+import { NumberLayer } from './numberLayer';
 import { ParticleLayer } from './particleLayer';
+import { RingLayer } from './ringLayer';
 
 /** Stage px for one world px. */
 const scale = 1.2;
@@ -22,11 +25,14 @@ export class StagePainter {
   private readonly world = new Container();
   private readonly figures: Record<Actor['role'], ActorFigure[]> = { source: [], target: [], bystander: [] };
   private readonly particles = new ParticleLayer();
+  private readonly rings = new RingLayer();
+  private readonly numbers = new NumberLayer();
+  private readonly lens = new LensLayer(this.world);
   private arena: Sprite | undefined;
   private asked = false;
 
   private constructor(private readonly app: Application) {
-    app.stage.addChild(this.world);
+    app.stage.addChild(this.world, this.lens.view);
   }
 
   /** Makes the painter inside `host`, with the actors' own pictures. Rejects when there is no WebGL or a picture is missing. */
@@ -60,7 +66,7 @@ export class StagePainter {
       this.figures[actor.role].push(figure);
       this.world.addChild(figure.view);
     }
-    this.world.addChild(this.particles.view);
+    this.world.addChild(this.rings.view, this.particles.view, this.numbers.view);
   }
 
   setBackground(background: keyof typeof skies): void {
@@ -81,7 +87,10 @@ export class StagePainter {
     this.world.angle = -view.roll;
     for (const figure of this.figures.source) figure.pose(frame.source);
     for (const figure of this.figures.target) figure.pose(frame.target);
+    this.rings.show(frame.rings);
     this.particles.show(frame.particles);
+    this.numbers.show(frame.numbers);
+    this.lens.show(view, width, height, zoom);
     this.request();
   }
 

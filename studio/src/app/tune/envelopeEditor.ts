@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { ageOf, parseEasing, tidy, type EnvelopePoint, type TimedFiring } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
+import { EaseEditor } from './fields/easeEditor';
 import type { FieldChange } from './fields/valueEditor';
 import type { TimeAxis } from './timeAxis';
 
-const eases = ['linear', 'ease-in', 'ease-out', 'ease-in-out', 'step-end', 'cubic-bezier(0.3, 0, 0.1, 1)'];
 let gestures = 0;
 
 /**
@@ -14,7 +14,7 @@ let gestures = 0;
 @Component({
   selector: 'und-envelope-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [ScrubNumber, EaseEditor],
   template: `
     <svg class="plot" [attr.width]="axis().width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
       <line class="base" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(0)" [attr.y2]="y(0)" />
@@ -58,15 +58,12 @@ let gestures = 0;
         [max]="4"
         (changed)="change({ value: $event.value }, $event.gesture)"
       />
-      <select
-        aria-label="Easing to the next point"
+      <und-ease-editor
+        label="Easing to the next point"
+        [value]="point().ease ?? 'linear'"
         [disabled]="chosen() === points().length - 1"
-        (change)="change({ ease: $any($event.target).value })"
-      >
-        @for (ease of offered(); track ease) {
-          <option [value]="ease" [selected]="ease === (point().ease ?? 'linear')">{{ ease }}</option>
-        }
-      </select>
+        (changed)="change({ ease: $event })"
+      />
       <button type="button" class="plain" (click)="insertAfter()" [disabled]="points().length > 63">Add point</button>
       <button type="button" class="plain" (click)="remove(chosen())" [disabled]="points().length < 2">Remove point</button>
     </div>
@@ -118,13 +115,6 @@ let gestures = 0;
       padding: 0.15rem 0.4rem;
       font-size: 0.8125rem;
     }
-    select {
-      border: 1px solid var(--rule-strong);
-      border-radius: 3px;
-      background: var(--sheet);
-      color: var(--ink);
-      max-width: 9rem;
-    }
   `,
 })
 export class EnvelopeEditor {
@@ -141,7 +131,6 @@ export class EnvelopeEditor {
   protected readonly selected = signal(0);
   protected readonly chosen = computed(() => Math.min(this.selected(), this.points().length - 1));
   protected readonly point = computed(() => this.points()[this.chosen()]);
-  protected readonly offered = computed(() => [...new Set([...eases, this.point().ease ?? 'linear'])]);
   protected readonly room = computed(() => this.roomOf(this.chosen()));
   private readonly span = computed(() => {
     const values = this.points().map(({ value }) => value);

@@ -81,6 +81,7 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
       display: flex;
       gap: 0.5rem;
       overflow-x: auto;
+      scrollbar-width: thin;
       align-items: stretch;
       min-width: 0;
       padding: 2px;
@@ -215,4 +216,21 @@ function inksOf(take: EngineTake, project: Project): Tile['inks'] {
  * What fills a tile from top to foot, by kind, in the unit of its channel. Each at its own height would make all
  * sequences look alike.
  */
-const fullScale: Readonly<Record<string, number>> = { flash: 1, burst: 60, 'hit-stop': 1, shake: 14, sound: 1 };
+const fullScale: Readonly<Record<string, number>> = {
+  flash: 1,
+  squash: 0.5,
+  knockback: 60,
+  jitter: 10,
+  burst: 60,
+  ring: 120,
+  shake: 14,
+  kick: 16,
+  punch: 0.15,
+  lens: 1,
+  'hit-stop': 1,
+  slow: 1,
+  number: 60,
+  sound: 1,
+  rumble: 1,
+  signal: 1,
+};

@@ -16,6 +16,12 @@ import type { StageBackground } from './transport';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div #host class="window" role="img" aria-label="Stage: source, target and a bystander on the mossy log"></div>
+    @if (rumble(); as hand) {
+      <div class="hand" role="img" [attr.aria-label]="'Rumble: low ' + hand.low.toFixed(2) + ', high ' + hand.high.toFixed(2)">
+        <span class="motor low" [style.transform]="'scaleY(' + hand.low + ')'"></span>
+        <span class="motor high" [style.transform]="'scaleY(' + hand.high + ')'"></span>
+      </div>
+    }
     @if (problem(); as text) {
       <p class="problem" role="alert">{{ text }}</p>
     }
@@ -35,6 +41,26 @@ import type { StageBackground } from './transport';
     .window {
       position: absolute;
       inset: 0;
+    }
+    .hand {
+      position: absolute;
+      right: 0.75rem;
+      bottom: 0.75rem;
+      display: flex;
+      gap: 4px;
+      height: 44px;
+      padding: 4px;
+      border: 1px solid #ece5d3;
+      border-radius: 4px;
+      background: #0d1a24cc;
+    }
+    .motor {
+      width: 10px;
+      background: #d9a8ec;
+      transform-origin: bottom;
+    }
+    .motor.high {
+      width: 6px;
     }
     .problem {
       position: absolute;
@@ -60,6 +86,8 @@ export class Stage {
   private readonly destroyed = inject(DestroyRef);
   private painter: StagePainter | undefined;
 
+  /** The motors while they turn, for those who hold no controller. */
+  protected readonly rumble = signal<{ low: number; high: number } | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly failed = signal<string | undefined>(undefined);
 
@@ -96,7 +124,10 @@ export class Stage {
         if (!stage.take) return;
         if (stage.take !== take) frame = stage.take.createFrame();
         take = stage.take;
-        if (frame) painter.paint(take.sample(t, frame));
+        if (!frame) return;
+        painter.paint(take.sample(t, frame));
+        const { low, high } = frame.rumble;
+        this.rumble.set(low > 0 || high > 0 ? { low, high } : undefined);
       });
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { AudioService } from '../playback/audioService';
+import { HandService } from '../playback/handService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
@@ -76,6 +77,7 @@ export class TunePage {
   constructor() {
     // Made with the page, so that clips are decoded before the first strike.
     inject(AudioService);
+    inject(HandService);
     // While it is on its way down, because a control that was only clicked would take Space for itself on the way up.
     const listening = new AbortController();
     const options = { capture: true, signal: listening.signal };

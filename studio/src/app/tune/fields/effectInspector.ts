@@ -6,6 +6,7 @@ import type { Asset, Effect, EventType, GradientPoint, NumberValue, Payload } fr
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { fieldsOf, readField, type InspectedField } from '../sequenceEdits';
 import { ColourEditor } from './colourEditor';
+import { EaseEditor } from './easeEditor';
 import { GradientEditor } from './gradientEditor';
 import { ValueEditor, type FieldChange } from './valueEditor';
 
@@ -33,7 +34,7 @@ const directionWords: Readonly<Record<string, string>> = {
 @Component({
   selector: 'und-effect-inspector',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectModule, MultiSelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor],
+  imports: [FormsModule, SelectModule, MultiSelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor, EaseEditor],
   templateUrl: './effectInspector.html',
   styleUrl: './effectInspector.scss',
 })

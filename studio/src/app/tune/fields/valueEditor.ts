@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { parseEasing, toMode, valueMode, type EventType, type NumberValue, type Payload, type ValueMode } from '@undatio/core';
 import { ScrubNumber } from '../../shared/scrubNumber';
+import { EaseEditor } from './easeEditor';
 import type { InspectedField } from '../sequenceEdits';
 
 export interface FieldChange {
@@ -16,13 +17,11 @@ const modes: readonly { mode: ValueMode; sign: string; about: string }[] = [
   { mode: 'driven', sign: 'ƒ', about: 'driven by the payload' },
 ];
 
-const eases = ['linear', 'ease-in', 'ease-out', 'ease-in-out'];
-
 /** A number that is fixed, drawn from a range, or driven by a payload field through a transfer curve. */
 @Component({
   selector: 'und-value-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [ScrubNumber, EaseEditor],
   templateUrl: './valueEditor.html',
   styleUrl: './valueEditor.scss',
 })
@@ -34,7 +33,6 @@ export class ValueEditor {
   readonly changed = output<FieldChange>();
 
   protected readonly modes = modes;
-  protected readonly eases = eases;
   protected readonly mode = computed(() => valueMode(this.value()));
   protected readonly min = computed(() => this.field().min ?? -Infinity);
   protected readonly max = computed(() => this.field().max ?? Infinity);

@@ -1,0 +1,41 @@
+import { inject, Injectable } from '@angular/core';
+import type { EngineTake, Frame } from '@undatio/core';
+import { combineLatest } from 'rxjs';
+import { PlaybackService } from './playbackService';
+import { StrikeService } from './strikeService';
+
+/** How long one order to the motors lasts; renewed while it goes on. */
+const orderMilliseconds = 80;
+
+/** Lets a controller that is there feel the rumble while it plays. Where there is none, the stage draws it. */
+@Injectable({ providedIn: 'root' })
+export class HandService {
+  private lastOrder = 0;
+  private take: EngineTake | undefined;
+  private frame: Frame | undefined;
+
+  constructor() {
+    const playback = inject(PlaybackService);
+    combineLatest([inject(StrikeService).stage$, playback.playhead$]).subscribe(([{ take }, t]) => {
+      if (!take || !playback.current.playing) return;
+      if (take !== this.take) this.frame = take.createFrame();
+      this.take = take;
+      if (!this.frame || !this.rumbles(take)) return;
+      const { low, high } = take.sample(t, this.frame).rumble;
+      if (low > 0 || high > 0) this.feel(low, high);
+    });
+  }
+
+  private rumbles(take: EngineTake): boolean {
+    return take.active.some(({ kind }) => kind.family === 'hand');
+  }
+
+  private feel(low: number, high: number): void {
+    const now = performance.now();
+    if (now - this.lastOrder < orderMilliseconds / 2) return;
+    this.lastOrder = now;
+    for (const pad of navigator.getGamepads?.() ?? []) {
+      void pad?.vibrationActuator?.playEffect('dual-rumble', { duration: orderMilliseconds, strongMagnitude: low, weakMagnitude: high });
+    }
+  }
+}

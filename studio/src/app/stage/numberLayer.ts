@@ -1,0 +1,45 @@
+import { Container, Text, type TextStyleOptions } from 'pixi.js';
+import type { NumberFrame } from '@undatio/core';
+
+/** Drawn once at this height and scaled, so that a growing number is not set anew in every frame. */
+const drawnSize = 64;
+/** Height of the font’s digits against its size. */
+const digitHeight = 0.68;
+
+/** Numbers and words in flight. Texts are kept and reused from frame to frame. */
+export class NumberLayer {
+  readonly view = new Container();
+  private readonly kept: Text[] = [];
+
+  show(frame: NumberFrame): void {
+    for (let i = 0; i < frame.count; i++) {
+      const text = this.textAt(i);
+      text.text = frame.text[i];
+      if (text.style.fill !== frame.colour[i]) text.style.fill = frame.colour[i];
+      const outline = frame.outline[i];
+      if ((text.style.stroke as { color?: number } | null)?.color !== outline)
+        text.style.stroke = { color: outline, width: 12, join: 'round' };
+      text.position.set(frame.x[i], frame.y[i]);
+      text.scale.set(frame.size[i] / (drawnSize * digitHeight));
+      text.alpha = frame.alpha[i];
+      text.visible = true;
+    }
+    for (let i = frame.count; i < this.kept.length; i++) this.kept[i].visible = false;
+  }
+
+  private textAt(index: number): Text {
+    if (!this.kept[index]) {
+      const style: TextStyleOptions = {
+        fontFamily: ['Atkinson Hyperlegible', 'sans-serif'],
+        fontWeight: '700',
+        fontSize: drawnSize,
+        padding: 10,
+      };
+      const text = new Text({ text: '', style });
+      text.anchor.set(0.5);
+      this.kept[index] = text;
+      this.view.addChild(text);
+    }
+    return this.kept[index];
+  }
+}
