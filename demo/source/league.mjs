@@ -347,10 +347,10 @@ export const sequences = [
         ],
       },
       {
-        kind: 'burst',
+        kind: 'stream',
         id: 'embers',
-        count: damage(26, 60),
-        duration: 0.5,
+        rate: damage(50, 110),
+        duration: 0.7,
         from: 'target',
         shape: 'disc',
         radius: 52,

@@ -136,6 +136,7 @@ test.describe('scrubbing', () => {
     const seconds = async (): Promise<number> => Number(await page.locator('.clock data').getAttribute('value'));
     await page.mouse.move(box.x + 100, box.y + 10);
     await page.mouse.down();
+    await studio.settle();
     const seen: number[] = [await seconds()];
     for (const x of [300, 500, 700, 350]) {
       await page.mouse.move(box.x + x, box.y + 10);
@@ -150,13 +151,13 @@ test.describe('scrubbing', () => {
   });
 
   test('emulates a frame rate by showing its frames only', async ({ studio, page }) => {
-    await studio.open('lance-heavy');
+    await studio.open('lance-ember');
     await page.getByRole('combobox', { name: 'Frame rate to emulate' }).click();
     await page.getByRole('option', { name: '30 frames/s' }).click();
     const seen = page.evaluate(async () => {
       const clock = document.querySelector('.clock data') as HTMLDataElement;
       const times = new Set<number>();
-      const until = performance.now() + 900;
+      const until = performance.now() + 1500;
       while (performance.now() < until) {
         await new Promise(requestAnimationFrame);
         times.add(Number(clock.value));
@@ -164,7 +165,7 @@ test.describe('scrubbing', () => {
       return [...times];
     });
     await page.locator('body').press('Space');
-    const frames = (await seen).filter((t) => t > 0 && t < 0.9).map((t) => t * 30);
+    const frames = (await seen).filter((t) => t > 0 && t < 1.5).map((t) => t * 30);
     expect(frames.length).toBeGreaterThan(3);
     for (const frame of frames) expect(frame).toBeCloseTo(Math.round(frame), 6);
   });

@@ -155,6 +155,70 @@ test.describe('shaping on the strip', () => {
     await studio.saved();
   });
 
+  test('a heavy blow is built from an empty sequence with the keyboard alone', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await page.getByRole('button', { name: 'New', exact: true }).focus();
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/tune\/blow-1$/);
+    await expect(page.getByText('Nothing happens on this blow yet.')).toBeVisible();
+    for (const [typed, kind] of [
+      ['fla', 'flash'],
+      ['hi', 'hit-stop'],
+      ['bu', 'burst'],
+      ['kn', 'knockback'],
+      ['sh', 'shake'],
+      ['num', 'number'],
+      ['so', 'sound'],
+    ]) {
+      await page.keyboard.press('a');
+      await expect(page.getByRole('textbox', { name: 'Find an effect' })).toBeFocused();
+      await page.keyboard.type(typed);
+      await page.keyboard.press('Enter');
+      await expect(studio.block(kind)).toBeFocused();
+      await expect(studio.lane(kind).locator('und-effect-inspector')).toBeVisible();
+      // Closed again, and a little stronger.
+      await page.keyboard.press('Enter');
+      await page.keyboard.press('+');
+    }
+    await studio.saved();
+    const { effects } = (await studio.stored('blow-1')).document;
+    expect(effects.map(({ kind }) => kind)).toEqual(['flash', 'hit-stop', 'burst', 'knockback', 'shake', 'number', 'sound']);
+    expect(effects.every(({ strength }) => strength === 1.1)).toBe(true);
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await studio.goTo(5);
+    const shown = await studio.instant();
+    expect(Number(shown['target.flash'])).toBeGreaterThan(0);
+    expect(Number(shown['particles'])).toBeGreaterThan(10);
+    expect(shown['numbers']).toBe('1');
+
+    await page.getByRole('textbox', { name: 'Name of the sequence' }).fill('Hammer');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('option', { name: 'Hammer' })).toBeVisible();
+  });
+
+  test('a number is typed with units and arithmetic, and told when it is none', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    await studio.openLane('shake');
+    const field = studio.lane('shake').getByRole('textbox', { name: 'Duration' });
+    for (const [typed, seconds] of [
+      ['12f', '0.2'],
+      ['*1.5', '0.3'],
+      ['100ms + 3f', '0.15'],
+    ]) {
+      await field.fill(typed);
+      await field.press('Enter');
+      await expect(field).toHaveValue(seconds);
+    }
+    await field.fill('soon');
+    await field.blur();
+    await expect(field).toHaveValue('0.15');
+    expect(await field.evaluate((box: HTMLInputElement) => box.validationMessage)).toContain('expected arithmetic');
+    await studio.saved();
+    expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['duration']).toBe(0.15);
+    expect(page.url()).toContain('lance-light');
+  });
+
   test('a block moves by keyboard, a frame at a time', async ({ studio, page }) => {
     await studio.open('lance-light');
     await studio.block('crack').focus();
@@ -165,7 +229,7 @@ test.describe('shaping on the strip', () => {
 
   test('the ribbon finds a sequence, and Tune opens it', async ({ studio, page }) => {
     await studio.open();
-    await page.getByLabel('Filter sequences').fill('emb');
+    await page.getByLabel('Filter sequences').fill('lance, em');
     await expect(page.getByRole('option')).toHaveCount(1);
     await page.getByRole('option', { name: 'Lance, ember' }).click();
     await expect(studio.lane('embers')).toBeVisible();

@@ -2,24 +2,18 @@ import * as z from 'zod';
 import type { ParticlePicture } from '../contract.js';
 import { choiceField, directionField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
-import { BurstFiring } from './burstFiring.js';
+import type { DocumentReader } from '../take/documentReader.js';
+import { BurstFiring, type BurstLook } from './burstFiring.js';
 import type { EffectKind } from './effect.js';
 
 export const particlePictures = ['dot', 'spark', 'chip', 'puff'] as const satisfies readonly ParticlePicture[];
 const shapes = ['point', 'disc', 'circle', 'segment'] as const;
 const origins = ['contact', 'source', 'target'] as const;
 
-export const burstSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('burst'),
-    ...commonFields({
-      clock: 'game',
-      duration: 0,
-      durationAbout: 'Seconds over which the particles are let go; 0 is all at once.',
-      on: 'target',
-    }),
+/** The fields of everything that lets particles go. */
+export function burstShape() {
+  return {
     from: choiceField('From', 'Where the particles come from.', origins, 'contact'),
-    count: valueField({ label: 'Count', about: 'How many particles; strength scales it.', unit: '', min: 0, max: 100000, default: 24 }),
     shape: choiceField('Shape', 'What they are let go from.', shapes, 'point'),
     radius: valueField({
       label: 'Radius',
@@ -68,6 +62,20 @@ export const burstSchema = /* @__PURE__ */ lazySchema(() =>
     ]),
     picture: choiceField('Picture', 'What a particle looks like.', particlePictures, 'dot'),
     blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'normal'),
+  };
+}
+
+export const burstSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('burst'),
+    ...commonFields({
+      clock: 'game',
+      duration: 0,
+      durationAbout: 'Seconds over which the particles are let go; 0 is all at once.',
+      on: 'target',
+    }),
+    count: valueField({ label: 'Count', about: 'How many particles; strength scales it.', unit: '', min: 0, max: 100000, default: 24 }),
+    ...burstShape(),
   }),
 );
 
@@ -79,26 +87,31 @@ export const burst: EffectKind = {
   channel: { label: 'live particles', unit: '', signed: false },
   compile(reader) {
     const count = reader.value('count');
-    const look = {
-      origin: reader.choice('from', origins),
-      shape: reader.choice('shape', shapes),
-      radius: reader.value('radius'),
-      direction: reader.direction('direction'),
-      speed: reader.value('speed'),
-      drag: reader.value('drag'),
-      gravity: reader.value('gravity'),
-      life: reader.value('life'),
-      size: reader.value('size'),
-      spin: reader.value('spin'),
-      facesMotion: reader.choice('facing', ['spin', 'motion'] as const) === 'motion',
-      sizeTable: reader.envelope('sizeOverLife').table(),
-      colourTables: reader.gradient('colourOverLife').tables(),
-      picture: particlePictures.indexOf(reader.choice('picture', particlePictures)),
-      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
-    };
+    const look = burstLook(reader);
     return {
       fire: (draws, strength, duration) =>
         new BurstFiring(look, draws, Math.min(100000, Math.round(draws.number(count) * strength)), duration),
     };
   },
 };
+
+/** Reads those fields. */
+export function burstLook(reader: DocumentReader): BurstLook {
+  return {
+    origin: reader.choice('from', origins),
+    shape: reader.choice('shape', shapes),
+    radius: reader.value('radius'),
+    direction: reader.direction('direction'),
+    speed: reader.value('speed'),
+    drag: reader.value('drag'),
+    gravity: reader.value('gravity'),
+    life: reader.value('life'),
+    size: reader.value('size'),
+    spin: reader.value('spin'),
+    facesMotion: reader.choice('facing', ['spin', 'motion'] as const) === 'motion',
+    sizeTable: reader.envelope('sizeOverLife').table(),
+    colourTables: reader.gradient('colourOverLife').tables(),
+    picture: particlePictures.indexOf(reader.choice('picture', particlePictures)),
+    blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+  };
+}

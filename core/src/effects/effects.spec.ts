@@ -125,6 +125,30 @@ describe('burst', () => {
   });
 });
 
+describe('stream', () => {
+  const stream = { kind: 'stream', id: 'stream', rate: 40, duration: 1, life: 0.5, speed: 0, gravity: 0 };
+
+  it('has as many alive as were born within a life, whatever the frame rate', () => {
+    const take = takeOf([stream]);
+    const frame = take.createFrame();
+    // Born at 0, 0.025, …: 40 a second, each seen for half a second.
+    expect(take.sample(0.26, frame).particles.count).toBe(11);
+    expect(take.sample(0.76, frame).particles.count).toBe(20);
+    expect(take.sample(1.31, frame).particles.count).toBe(7);
+    expect(take.sample(1.5, frame).particles.count).toBe(0);
+  });
+
+  it('is capped rather than endless', () => {
+    const take = takeOf([{ ...stream, rate: 5000, duration: 120, strength: 4 }]);
+    expect(take.createFrame().particles.x.length).toBe(20000);
+  });
+
+  it('lets nothing go at no rate', () => {
+    const take = takeOf([{ ...stream, rate: 0 }]);
+    expect(take.sample(0.1, take.createFrame()).particles.count).toBe(0);
+  });
+});
+
 describe('hit-stop', () => {
   const stop = { kind: 'hit-stop', id: 'stop', duration: 0.1 };
 

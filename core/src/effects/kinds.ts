@@ -10,6 +10,7 @@ import { rumble } from './rumble.js';
 import { signal } from './signal.js';
 import { ring } from './ring.js';
 import { number } from './number.js';
+import { stream } from './stream.js';
 import type { EffectKind } from './effect.js';
 import { flash } from './flash.js';
 import { hitStop } from './hitStop.js';
@@ -23,6 +24,7 @@ export const effectKinds: Readonly<Record<string, EffectKind>> = {
   knockback,
   jitter,
   burst,
+  stream,
   ring,
   shake,
   kick,

@@ -14,6 +14,7 @@ import { rumbleSchema } from './rumble.js';
 import { signalSchema } from './signal.js';
 import { ringSchema } from './ring.js';
 import { numberSchema } from './number.js';
+import { streamSchema } from './stream.js';
 import { shakeSchema } from './shake.js';
 import { soundSchema } from './sound.js';
 
@@ -22,6 +23,7 @@ export const effectSchema = /* @__PURE__ */ lazySchema(() =>
   z.discriminatedUnion('kind', [
     flashSchema(),
     burstSchema(),
+    streamSchema(),
     hitStopSchema(),
     shakeSchema(),
     soundSchema(),
@@ -46,6 +48,7 @@ export type EffectName = Effect['kind'];
 export const effectSchemaOf = {
   flash: flashSchema,
   burst: burstSchema,
+  stream: streamSchema,
   'hit-stop': hitStopSchema,
   shake: shakeSchema,
   sound: soundSchema,

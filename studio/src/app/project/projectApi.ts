@@ -64,9 +64,18 @@ export class ProjectApi {
     return `/api/projects/${project}/kit`;
   }
 
+  /** Adds a document that is not there yet. Never errors: what went wrong is an outcome. */
+  create(project: string, key: DocumentKey, document: unknown): Observable<SaveOutcome> {
+    return this.put(project, key, document, { 'If-None-Match': '*' });
+  }
+
   /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */
   save(project: string, key: DocumentKey, etag: string, document: unknown): Observable<SaveOutcome> {
-    return this.http.put(`/api/projects/${project}/${key}`, document, { headers: { 'If-Match': etag }, observe: 'response' }).pipe(
+    return this.put(project, key, document, { 'If-Match': etag });
+  }
+
+  private put(project: string, key: DocumentKey, document: unknown, headers: Record<string, string>): Observable<SaveOutcome> {
+    return this.http.put(`/api/projects/${project}/${key}`, document, { headers, observe: 'response' }).pipe(
       map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
       catchError((error: unknown) => of(outcomeOf(error))),
     );

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { compileContext, readProject, type CompileContext, type Project, type Sequence, type Settings } from '@undatio/core';
-import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap } from 'rxjs';
+import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
 import { History } from './history';
 import { ProjectApi, type Entity } from './projectApi';
@@ -71,6 +71,25 @@ export class ProjectService {
   /** Replaces the project's settings by what `edit` makes of them. */
   editSettings(label: string, edit: (settings: Settings) => Settings, gesture?: string): void {
     if (this.project) this.editDocument(`settings/${this.project.id}`, label, (document) => edit(document as Settings), gesture);
+  }
+
+  /** Adds an empty sequence to the server and then here. Emits its id, or a message when it could not be added. */
+  addSequence(event: string): Observable<{ id: string } | { message: string }> {
+    const project = this.project;
+    if (!project) return EMPTY;
+    const taken = new Set(project.sequences.map(({ id }) => id));
+    let n = 1;
+    while (taken.has(`blow-${n}`)) n++;
+    const sequence: Sequence = { id: `blow-${n}`, label: `New blow ${n}`, event, note: '', effects: [] };
+    const key: DocumentKey = `sequences/${sequence.id}`;
+    return this.api.create(project.id, key, sequence).pipe(
+      map((outcome) => {
+        if (outcome.type !== 'saved') return { message: 'message' in outcome ? outcome.message : 'It is there already.' };
+        this.queue.added(key, outcome.etag);
+        if (this.project) this.state.next({ ...this.project, sequences: [...this.project.sequences, sequence] });
+        return { id: sequence.id };
+      }),
+    );
   }
 
   undo(): void {

@@ -57,6 +57,11 @@ export class SaveQueue {
     this.draftStore.drop(key);
   }
 
+  /** A document was added to the server in this state. */
+  added(key: DocumentKey, etag: string): void {
+    this.etags.set(key, etag);
+  }
+
   /** A document has a new state. */
   changed(key: DocumentKey): void {
     this.unsaved.add(key);

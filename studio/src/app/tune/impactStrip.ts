@@ -1,10 +1,21 @@
-import type { ElementRef } from '@angular/core';
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  signal,
+  viewChild,
+  ElementRef,
+  Injector,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { effectKinds, newEffect, tidy, type Effect, type EffectName } from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
+import { isTyping } from '../shared/typing';
 import { FamilyGlyph } from '../shared/familyGlyph';
 import { Lane } from './lane';
 import { freeId } from './sequenceEdits';
@@ -22,12 +33,16 @@ const ends = [0.6, 1, 1.5, 2, 3, 5, 8, 12, 20, 30, 60, 120, 250];
   imports: [Lane, FamilyGlyph],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
+  host: { '(document:keydown)': 'pageKey($event)' },
 })
 export class ImpactStrip {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly projects = inject(ProjectService);
   private readonly ruler = viewChild.required<ElementRef<HTMLElement>>('ruler');
+  private readonly wanted = viewChild<ElementRef<HTMLInputElement>>('wanted');
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly injector = inject(Injector);
   private readonly width = signal(800);
 
   protected readonly stage = toSignal(this.strikes.stage$);
@@ -37,7 +52,13 @@ export class ImpactStrip {
   protected readonly lens = signal(true);
   protected readonly opened = signal<string | undefined>(undefined);
   protected readonly adding = signal(false);
-  protected readonly kinds = Object.values(effectKinds);
+  protected readonly typed = signal('');
+  /** Kinds whose name starts with what is typed, then those that hold it. */
+  protected readonly matching = computed(() => {
+    const typed = this.typed().trim().toLowerCase();
+    const kinds = Object.values(effectKinds).filter(({ kind }) => kind.includes(typed));
+    return [...kinds.filter(({ kind }) => kind.startsWith(typed)), ...kinds.filter(({ kind }) => !kind.startsWith(typed))];
+  });
   protected readonly solo = computed(() => this.settings().solo);
   protected readonly assets = computed(() => this.project()?.assets ?? []);
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
@@ -62,6 +83,12 @@ export class ImpactStrip {
       watch.observe(this.ruler().nativeElement);
       destroyed.onDestroy(() => watch.disconnect());
     });
+  }
+
+  protected pageKey(event: KeyboardEvent): void {
+    if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+    event.preventDefault();
+    this.toggleAdding();
   }
 
   /** Starts and ends of all other effects. */
@@ -89,6 +116,18 @@ export class ImpactStrip {
     moves[event.key]();
   }
 
+  /** Opens the choice of effects with its box ready to be typed in. */
+  protected toggleAdding(): void {
+    this.typed.set('');
+    this.adding.set(!this.adding());
+    if (this.adding()) afterNextRender(() => this.wanted()?.nativeElement.focus(), { injector: this.injector });
+  }
+
+  protected addFirst(): void {
+    const [first] = this.matching();
+    if (first && this.typed().trim() !== '') this.add(first.kind);
+  }
+
   /** Adds an effect at the playhead, on the nearest frame, and opens its lane. */
   protected add(kind: string): void {
     this.adding.set(false);
@@ -101,5 +140,9 @@ export class ImpactStrip {
     const effect: Effect = { ...newEffect(kind as EffectName, id, clip), delay: at };
     this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
     this.opened.set(id);
+    // The keyboard goes on where the new effect stands.
+    afterNextRender(() => this.element.nativeElement.querySelector<HTMLElement>(`[data-effect="${id}"] .block`)?.focus(), {
+      injector: this.injector,
+    });
   }
 }

@@ -27,6 +27,10 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
   template: `
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
     <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
+    <button type="button" class="plain new" title="An empty sequence for the event that is struck now" (click)="add()">New</button>
+    @if (refused(); as message) {
+      <span class="refused" role="alert">{{ message }}</span>
+    }
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.event) {
         <span class="event" role="presentation">{{ group.event }}</span>
@@ -70,12 +74,19 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
       min-width: 0;
     }
     input {
-      width: 7.5rem;
+      width: 6.5rem;
       align-self: center;
       padding: 0.25rem 0.5rem;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;
       background: var(--sheet);
+    }
+    .new {
+      align-self: center;
+    }
+    .refused {
+      align-self: center;
+      color: var(--warn);
     }
     .tiles {
       display: flex;
@@ -147,7 +158,9 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
 export class Ribbon {
   private readonly strikes = inject(StrikeService);
   private readonly router = inject(Router);
-  private readonly project = toSignal(inject(ProjectService).project$);
+  private readonly projects = inject(ProjectService);
+  private readonly project = toSignal(this.projects.project$);
+  protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly drawn = new WeakMap<Sequence, Tile>();
 
@@ -167,6 +180,17 @@ export class Ribbon {
       }))
       .filter(({ tiles }) => tiles.length > 0);
   });
+
+  /** Adds an empty sequence for the event that is struck now, and turns to it. */
+  protected add(): void {
+    const project = this.project();
+    const event = project?.sequences.find(({ id }) => id === this.chosen())?.event ?? project?.events[0]?.id;
+    if (!event) return;
+    this.projects.addSequence(event).subscribe((added) => {
+      this.refused.set('message' in added ? added.message : '');
+      if ('id' in added) this.choose(added.id);
+    });
+  }
 
   protected choose(id: string): void {
     void this.router.navigate(['/tune', id]);
@@ -222,6 +246,7 @@ const fullScale: Readonly<Record<string, number>> = {
   knockback: 60,
   jitter: 10,
   burst: 60,
+  stream: 60,
   ring: 120,
   shake: 14,
   kick: 16,

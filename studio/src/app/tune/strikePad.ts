@@ -7,6 +7,7 @@ import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import type { PayloadField } from '@undatio/core';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
+import { ProjectService } from '../project/projectService';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
 
@@ -23,10 +24,12 @@ type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }
 export class StrikePad {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly playing = toSignal(this.playback.settings$, { requireSync: true });
   private readonly stage = toSignal(this.strikes.stage$);
 
+  protected readonly name = computed(() => this.stage()?.sequence.label ?? '');
   protected readonly event = computed(() => this.stage()?.event);
   protected readonly seed = computed(() => this.settings().seed);
   protected readonly pinned = computed(() => this.settings().pinned);
@@ -42,6 +45,14 @@ export class StrikePad {
   protected readonly kinds = computed(() => this.fields('kind').map((field) => ({ field, value: this.value(field) as string })));
   protected readonly flags = computed(() => this.fields('flag').map((field) => ({ field, value: this.value(field) as boolean })));
   protected readonly texts = computed(() => this.fields('text').map((field) => ({ field, value: this.value(field) as string })));
+
+  /** A sequence keeps its name when the box is left empty. */
+  protected rename(box: HTMLInputElement): void {
+    const label = box.value.trim();
+    const id = this.stage()?.sequence.id;
+    if (label && id) this.projects.edit(id, 'rename', (sequence) => ({ ...sequence, label }));
+    box.value = this.name();
+  }
 
   protected strike(): void {
     this.playback.strike();

@@ -6,6 +6,7 @@ import { HandService } from '../playback/handService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
+import { isTyping } from '../shared/typing';
 import { ImpactStrip } from './impactStrip';
 import { ReadoutList } from './readoutList';
 import { Ribbon } from './ribbon';
@@ -107,14 +108,6 @@ export class TunePage {
     event.stopPropagation();
     actions[event.key]();
   }
-}
-
-function isTyping({ target }: KeyboardEvent): boolean {
-  return (
-    target instanceof HTMLTextAreaElement ||
-    target instanceof HTMLSelectElement ||
-    (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'color'].includes(target.type))
-  );
 }
 
 /** Whether a control uses Space itself. One that was only clicked does not keep it: after a click on a chip, Space strikes. */
