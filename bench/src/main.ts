@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
-import { latencyLines } from './latency.js';
+import { crowdLines, latencyLines, openCrowd } from './latency.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
 
 /** Prints measured ratios and sizes. Nothing here passes or fails: the targets stand beside the numbers. */
@@ -54,6 +54,8 @@ async function inBrowser(): Promise<void> {
     await page.waitForLoadState('networkidle');
     print([await firstLoadLine(page, address)]);
     print(await latencyLines(page));
+    await openCrowd(page, address, 300);
+    print(await crowdLines(page));
   } finally {
     await browser.close();
     server.removeAllListeners('exit');

@@ -26,6 +26,11 @@ const tickGap = 58;
 /** The strip ends at one of these, so that it does not creep while a block is dragged. */
 const ends = [0.6, 1, 1.5, 2, 3, 5, 8, 12, 20, 30, 60, 120, 250];
 
+/** px of a closed lane with its rule. */
+const laneHeight = 35;
+/** px above and below the window that are drawn as well, so that scrolling and tabbing find lanes there. */
+const overscan = 240;
+
 /** The timeline: contact in the middle of things, one lane an effect, seconds and frames above. */
 @Component({
   selector: 'und-impact-strip',
@@ -44,6 +49,8 @@ export class ImpactStrip {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
   private readonly width = signal(800);
+  /** What of the lanes is in sight. */
+  private readonly sight = signal({ top: 0, height: 600 });
 
   protected readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
@@ -74,6 +81,7 @@ export class ImpactStrip {
       .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
   );
   protected readonly contact = computed(() => this.axis().x(0));
+  protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
   protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
 
   constructor() {
@@ -85,15 +93,24 @@ export class ImpactStrip {
     });
   }
 
+  protected scrolled({ scrollTop, clientHeight }: HTMLElement): void {
+    // In steps, so that most of a scroll changes nothing.
+    const top = Math.floor(scrollTop / laneHeight) * laneHeight;
+    if (top !== this.sight().top || clientHeight !== this.sight().height) this.sight.set({ top, height: clientHeight });
+  }
+
+  /** Whether a lane is drawn: in or near sight, or open. Below an open lane, whose height is its own, all that may be in sight counts. */
+  protected near(index: number, id: string): boolean {
+    const { top, height } = this.sight();
+    const place = index * laneHeight;
+    const slack = this.opened() === undefined ? overscan : overscan + height;
+    return id === this.opened() || (place > top - slack - laneHeight && place < top + height + overscan);
+  }
+
   protected pageKey(event: KeyboardEvent): void {
     if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
     event.preventDefault();
     this.toggleAdding();
-  }
-
-  /** Starts and ends of all other effects. */
-  protected edgesFor(id: string): number[] {
-    return (this.stage()?.take?.firings ?? []).filter(({ effect }) => effect !== id).flatMap(({ start, end }) => [start, end]);
   }
 
   protected scrub(event: PointerEvent): void {

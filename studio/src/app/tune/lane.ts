@@ -1,6 +1,6 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
-import { effectKinds, type Asset, type Effect, type EnvelopePoint } from '@undatio/core';
+import { effectKinds, type Asset, type Effect, type EnvelopePoint, type TimedFiring } from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
 import { StrikeService, type StageTake } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
@@ -33,7 +33,8 @@ export class Lane {
   readonly open = input(false);
   readonly solo = input<readonly string[]>([]);
   readonly assets = input<readonly Asset[]>([]);
-  readonly edges = input<readonly number[]>([]);
+  /** Firings of all effects: their edges are what a drag snaps to. */
+  readonly all = input<readonly TimedFiring[]>([]);
   readonly openChange = output<boolean>();
 
   private readonly projects = inject(ProjectService);
@@ -42,6 +43,7 @@ export class Lane {
   private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
   private held: DragStart | undefined;
   private gesture = '';
+  private edges: readonly number[] = [];
 
   protected readonly kind = computed(() => effectKinds[this.effect().kind]);
   protected readonly name = computed(() => this.effect().label ?? this.effect().id);
@@ -109,6 +111,7 @@ export class Lane {
     const block = event.currentTarget as HTMLElement;
     block.setPointerCapture(event.pointerId);
     this.gesture = `lane ${++gestures}`;
+    this.edges = this.all().flatMap(({ effect, start, end }) => (effect === this.effect().id ? [] : [start, end]));
     this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
   }
 
@@ -117,7 +120,7 @@ export class Lane {
     if (!held || !(event.currentTarget as HTMLElement).hasPointerCapture(event.pointerId)) return;
     event.stopPropagation();
     const { x, y } = this.placeOf(event);
-    const targets: SnapTargets = { edges: [0, ...this.edges()], frame: stepSeconds };
+    const targets: SnapTargets = { edges: [0, ...this.edges], frame: stepSeconds };
     const after = dragTo(held, x, y, this.axis(), targets, event.altKey);
     this.change(verbs[held.part], () => after, this.gesture);
   }

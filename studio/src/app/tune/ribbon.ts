@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { EngineTake, Family, Project, Sequence } from '@undatio/core';
+import { asyncScheduler, throttleTime } from 'rxjs';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { drawChannel } from './channelPath';
@@ -159,7 +160,8 @@ export class Ribbon {
   private readonly strikes = inject(StrikeService);
   private readonly router = inject(Router);
   private readonly projects = inject(ProjectService);
-  private readonly project = toSignal(this.projects.project$);
+  /** While a block is dragged the tiles follow a few times a second; that is soon enough for a picture of the whole. */
+  private readonly project = toSignal(this.projects.project$.pipe(throttleTime(200, asyncScheduler, { leading: true, trailing: true })));
   protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly drawn = new WeakMap<Sequence, Tile>();

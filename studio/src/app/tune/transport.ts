@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { SelectModule } from 'primeng/select';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
 import { AudioService } from '../playback/audioService';
@@ -13,7 +12,7 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
 @Component({
   selector: 'und-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectModule, SelectButtonModule, SliderModule],
+  imports: [FormsModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
     <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
@@ -42,16 +41,17 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
       ariaLabelledBy="speed-label"
     />
     <span id="speed-label" class="visually-hidden">Speed</span>
-    <p-select
+    <p-selectbutton
       [options]="rates"
       optionLabel="label"
       optionValue="value"
+      [allowEmpty]="false"
       size="small"
-      ariaLabel="Frame rate to emulate"
       [ngModel]="settings().frameRate"
       (ngModelChange)="playback.set({ frameRate: $event })"
-      appendTo="body"
+      ariaLabelledBy="rate-label"
     />
+    <span id="rate-label" class="visually-hidden">Frame rate to emulate</span>
     <p-selectbutton
       [options]="backgrounds"
       [allowEmpty]="false"
@@ -98,9 +98,6 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
       flex: none;
       margin: 0 0.6rem;
     }
-    p-select {
-      flex: none;
-    }
     .missing {
       color: var(--warn);
       font-size: 0.75rem;
@@ -122,6 +119,6 @@ export class Transport {
     value,
     label: ({ 1: '1', 0.5: '½', 0.25: '¼', 0.1: '⅒' } as Record<number, string>)[value],
   }));
-  protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'display rate' : `${value} frames/s` }));
+  protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'screen' : `${value} /s` }));
   protected readonly backgrounds: StageBackground[] = ['dark', 'mid', 'bright'];
 }
