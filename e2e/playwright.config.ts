@@ -6,6 +6,8 @@ export default defineConfig({
   outputDir: '../test-results',
   workers: 1,
   fullyParallel: false,
+  // Sound, speed and frame rate are watched in real time; a shared machine that stumbles gets a second look.
+  retries: process.env['CI'] ? 1 : 0,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   reporter: [['list']],

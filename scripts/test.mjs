@@ -58,7 +58,7 @@ const karmaCounts = (text) => {
   return found && [Number(found[1]) - Number(found[2] ?? 0), Number(found[2] ?? 0)];
 };
 const playwrightCounts = (text) => {
-  const passed = Number(last(text, /(\d+) passed/g)?.[1] ?? 0);
+  const passed = Number(last(text, /(\d+) passed/g)?.[1] ?? 0) + Number(last(text, /(\d+) flaky/g)?.[1] ?? 0);
   const failed = Number(last(text, /(\d+) failed/g)?.[1] ?? 0) + Number(last(text, /(\d+) did not run/g)?.[1] ?? 0);
   return [passed, failed];
 };

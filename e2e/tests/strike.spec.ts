@@ -152,7 +152,7 @@ test.describe('scrubbing', () => {
 
   test('emulates a frame rate by showing its frames only', async ({ studio, page }) => {
     await studio.open('lance-ember');
-    await page.getByRole('group', { name: 'Frame rate to emulate' }).getByText('30 /s').click();
+    await page.getByRole('group', { name: 'Frame rate to emulate' }).getByText('30', { exact: true }).click();
     const seen = page.evaluate(async () => {
       const clock = document.querySelector('.clock data') as HTMLDataElement;
       const times = new Set<number>();

@@ -130,7 +130,8 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
     }
     svg {
       width: 100%;
-      height: 30px;
+      flex: 1;
+      min-height: 30px;
       display: block;
     }
     path {

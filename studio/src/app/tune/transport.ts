@@ -52,6 +52,7 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
       ariaLabelledBy="rate-label"
     />
     <span id="rate-label" class="visually-hidden">Frame rate to emulate</span>
+    <span class="field-label" aria-hidden="true">frames/s</span>
     <p-selectbutton
       [options]="backgrounds"
       [allowEmpty]="false"
@@ -82,21 +83,26 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
     :host {
       display: flex;
       align-items: center;
-      gap: 0.4rem;
+      gap: 0.3rem;
       padding: 0.3rem 0.75rem;
       flex-wrap: nowrap;
       min-width: 0;
     }
+    .plain,
+    .clock,
+    .field-label {
+      white-space: nowrap;
+    }
     .clock {
-      min-width: 9.5rem;
+      min-width: 8rem;
       margin-left: auto;
       text-align: right;
       font-size: 0.8125rem;
     }
     p-slider {
-      width: 70px;
+      width: 52px;
       flex: none;
-      margin: 0 0.6rem;
+      margin: 0 0.5rem 0 0.4rem;
     }
     .missing {
       color: var(--warn);
@@ -119,6 +125,6 @@ export class Transport {
     value,
     label: ({ 1: '1', 0.5: '½', 0.25: '¼', 0.1: '⅒' } as Record<number, string>)[value],
   }));
-  protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'screen' : `${value} /s` }));
+  protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'screen' : String(value) }));
   protected readonly backgrounds: StageBackground[] = ['dark', 'mid', 'bright'];
 }
