@@ -106,6 +106,27 @@ export interface NumberFrame {
   readonly outline: Uint32Array;
 }
 
+/** Pictures put on bodies and on the ground; entries from `count` on are stale. Positions are relative to the contact point, bodies at rest. */
+export interface PictureFrame {
+  count: number;
+  /** Asset ids. */
+  readonly picture: string[];
+  /** 0 on the ground, 1 behind a body, 2 over it. */
+  readonly layer: Uint8Array;
+  /** Whose body it moves with: 0 nobody's, 1 the source's, 2 the target's. */
+  readonly party: Uint8Array;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** Width; the height follows from the picture. */
+  readonly size: Float32Array;
+  readonly rotation: Float32Array;
+  readonly alpha: Float32Array;
+  /** As 0xrrggbb; multiplies the picture's colours. */
+  readonly tint: Uint32Array;
+  /** 0 normal, 1 additive. */
+  readonly blend: Uint8Array;
+}
+
 /** The picture names that `ParticleFrame.picture` indexes. */
 export type ParticlePicture = 'dot' | 'spark' | 'chip' | 'puff';
 
@@ -119,6 +140,7 @@ export interface Frame {
   readonly particles: ParticleFrame;
   readonly rings: RingFrame;
   readonly numbers: NumberFrame;
+  readonly pictures: PictureFrame;
 }
 
 /** One sound to play. */

@@ -7,7 +7,7 @@ import { particlePictures } from './effects/burst.js';
 import { DocumentError } from './model/documentError.js';
 import { applyConventions, type FrameConventions } from './ship/conventions.js';
 import { KitError } from './ship/kitError.js';
-import { compileClips, compileEvent, compileSequence } from './take/compile.js';
+import { compileClips, compileEvent, compilePictures, compileSequence } from './take/compile.js';
 import { isRecord, show } from './take/documentReader.js';
 import type { SequencePlan } from './take/plan.js';
 import { strike } from './take/strike.js';
@@ -29,10 +29,11 @@ export function openKit(kitJson: unknown): Kit {
     const conventions = readConventions(kit['conventions']);
     const events = new Map(entries(kit, 'events').map((event, i) => [String(event['id']), compileEvent(event, ['events', i])]));
     const clips = compileClips(kit['assets'], ['assets']);
+    const pictures = compilePictures(kit['assets'], ['assets']);
     const files = new Map(entries(kit, 'assets').map((asset, i) => [String(asset['id']), file(asset['file'], ['assets', i, 'file'])]));
     const plans = new Map<string, SequencePlan>();
     entries(kit, 'sequences').forEach((sequence, i) => {
-      const plan = compileSequence(sequence, ['sequences', i], { events, clips });
+      const plan = compileSequence(sequence, ['sequences', i], { events, clips, pictures });
       if (plans.has(plan.id)) throw new DocumentError(['sequences', i, 'id'], `expected an id of its own, "${plan.id}" is taken`);
       plans.set(plan.id, plan);
     });

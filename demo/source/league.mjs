@@ -39,6 +39,10 @@ export const pictures = [
   { id: 'brasshorn', label: 'Brasshorn', tags: ['beetle', 'stag'] },
   { id: 'mosshell', label: 'Mosshell', tags: ['beetle', 'practice'] },
   { id: 'pip', label: 'Pip', tags: ['weevil', 'bystander'] },
+  { id: 'scorch', label: 'Scorch', tags: ['mark', 'ember'] },
+  { id: 'sap-splat', label: 'Sap splat', tags: ['mark', 'sap'] },
+  { id: 'amber-case', label: 'Amber case', tags: ['overlay', 'resin'] },
+  { id: 'soft-aura', label: 'Soft aura', tags: ['overlay', 'glow'] },
   { id: 'mossy-log', label: 'Mossy log', tags: ['arena'] },
 ];
 
@@ -304,6 +308,7 @@ export const sequences = [
     event: 'lance-hit',
     note: 'A warm catch: orange pulses on the body, embers that climb and drift.',
     effects: [
+      { kind: 'mark', id: 'scorch', picture: 'scorch', duration: 2.4, size: damage(90, 150), delay: 0.06 },
       { kind: 'flash', id: 'strike-light', colour: '#fff1d0', duration: 0.07, amount: 0.85 },
       {
         kind: 'flash',

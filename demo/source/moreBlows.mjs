@@ -37,6 +37,7 @@ export const moreSequences = [
     event: 'lance-hit',
     note: 'It clings: a slow green swell and drops that fall.',
     effects: [
+      { kind: 'mark', id: 'puddle', picture: 'sap-splat', duration: 2.6, delay: 0.3, size: by('damage', 50, 90, 150) },
       { kind: 'flash', id: 'flash', colour: '#c6f07a', amount: 0.8, duration: 0.22, envelope: fading },
       { kind: 'hit-stop', id: 'hit-stop', duration: 0.05 },
       { kind: 'squash', id: 'squash', amount: -0.22, frequency: 3, damping: 0.35, duration: 0.7 },
@@ -286,6 +287,7 @@ export const moreSequences = [
     event: 'resin-set',
     note: 'Amber closes over it and the clock inside stands nearly still.',
     effects: [
+      { kind: 'overlay', id: 'amber-case', picture: 'amber-case', size: 206, y: -6, duration: 1.3 },
       {
         kind: 'flash',
         id: 'amber',
@@ -441,6 +443,19 @@ export const moreSequences = [
     event: 'nectar-sip',
     note: 'Kind: it comes in softly and stays a while.',
     effects: [
+      {
+        kind: 'overlay',
+        id: 'aura',
+        on: 'source',
+        picture: 'soft-aura',
+        layer: 'behind',
+        blend: 'add',
+        tint: '#8ff0b8',
+        size: 250,
+        alpha: 0.55,
+        duration: 1.1,
+        envelope: pulse,
+      },
       { kind: 'flash', id: 'glow', on: 'source', colour: '#8ff0b8', mode: 'add', amount: 0.35, duration: 0.9, envelope: pulse },
       {
         ...motes,
@@ -519,6 +534,7 @@ export const moreSequences = [
     event: 'pod-burst',
     note: 'It swells, it goes, and the log feels it.',
     effects: [
+      { kind: 'mark', id: 'scorch', picture: 'scorch', duration: 3, size: 230 },
       { kind: 'squash', id: 'swell', delay: -0.35, amount: 0, bump: 3, frequency: 1.4, damping: 0.2, duration: 0.36, clock: 'wall' },
       {
         kind: 'flash',

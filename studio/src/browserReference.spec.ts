@@ -83,6 +83,7 @@ describe('a flash by mixing', () => {
 describe('new effects', () => {
   it('arrive with every default filled in', () => {
     expect(newEffect('flash', 'flash')).toEqual(jasmine.objectContaining({ kind: 'flash', duration: 0.12, amount: 1, muted: false }));
-    expect(newEffect('sound', 'sound', 'crack')).toEqual(jasmine.objectContaining({ clips: ['crack'] }));
+    expect(newEffect('sound', 'sound')).toBeUndefined();
+    expect(newEffect('sound', 'sound', { clip: 'crack' })).toEqual(jasmine.objectContaining({ clips: ['crack'] }));
   });
 });

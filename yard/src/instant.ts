@@ -11,7 +11,12 @@ export function rowsOf(frame: Frame): [string, string | number][] {
   for (const [name, value] of Object.entries(frame.view))
     rows.push([`view.${name}`, name === 'flashColour' ? hex(Number(value)) : (value as number)]);
   for (const [name, value] of Object.entries(frame.rumble)) rows.push([`rumble.${name}`, value as number]);
-  rows.push(['particles', frame.particles.count], ['rings', frame.rings.count], ['numbers', frame.numbers.count]);
+  rows.push(
+    ['particles', frame.particles.count],
+    ['rings', frame.rings.count],
+    ['numbers', frame.numbers.count],
+    ['pictures', frame.pictures.count],
+  );
   const { count, x, y, size, rotation } = frame.particles;
   for (let i = 0; i < Math.min(count, 4); i++) {
     rows.push(

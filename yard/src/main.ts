@@ -26,9 +26,23 @@ function noteBlow({ sequence, damage, seed, take }: Struck): void {
   speaker.play(take, take.start);
 }
 
+/** Every picture that the kit's sequences may show, found by striking each once. */
+function picturesOf(kit: OpenedKit['kit']): string[] {
+  return kit.sequences.flatMap((sequence) => {
+    const take = kit.strike(sequence);
+    const frame = take.createFrame();
+    const seen = new Set<string>();
+    for (let t = take.start; t <= take.duration; t += 1 / 30) {
+      take.sample(t, frame);
+      for (let i = 0; i < frame.pictures.count; i++) seen.add(frame.pictures.picture[i]);
+    }
+    return [...seen];
+  });
+}
+
 async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLImageElement>> {
   const pictures = new Map<string, HTMLImageElement>();
-  for (const id of ['brasshorn', 'mosshell', 'mossy-log']) {
+  for (const id of new Set(['brasshorn', 'mosshell', 'mossy-log', ...picturesOf(kit)])) {
     try {
       const bytes = file(kit.assetFile(id));
       if (!bytes) continue;

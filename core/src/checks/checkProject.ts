@@ -1,7 +1,7 @@
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project, Sequence } from '../model/project.js';
-import { compileClips, compileEvent, compileSequence, type CompileContext } from '../take/compile.js';
+import { compileClips, compileEvent, compilePictures, compileSequence, type CompileContext } from '../take/compile.js';
 
 /** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
 export function checkProject(project: Project): Problem[] {
@@ -27,6 +27,7 @@ export function compileContext(project: Pick<Project, 'events' | 'assets'>): Com
   return {
     events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
     clips: compileClips(project.assets, ['assets']),
+    pictures: compilePictures(project.assets, ['assets']),
   };
 }
 

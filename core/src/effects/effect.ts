@@ -35,10 +35,11 @@ export interface EffectPlan {
 export interface Firing {
   /** Seconds on its own clock from its start until nothing of it is left. */
   readonly extent: Seconds;
-  /** The most particles, rings and numbers it can show at once; absent where it has none. */
+  /** The most particles, rings, numbers and pictures it can show at once; absent where it has none. */
   readonly particleLimit?: number;
   readonly ringLimit?: number;
   readonly numberLimit?: number;
+  readonly pictureLimit?: number;
   /** Whether what it did stays after its end; it is then sampled at its extent for ever. */
   readonly lasting?: boolean;
   /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */

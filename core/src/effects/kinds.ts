@@ -11,6 +11,8 @@ import { signal } from './signal.js';
 import { ring } from './ring.js';
 import { number } from './number.js';
 import { stream } from './stream.js';
+import { mark } from './mark.js';
+import { overlay } from './overlay.js';
 import type { EffectKind } from './effect.js';
 import { flash } from './flash.js';
 import { hitStop } from './hitStop.js';
@@ -23,9 +25,11 @@ export const effectKinds: Readonly<Record<string, EffectKind>> = {
   squash,
   knockback,
   jitter,
+  overlay,
   burst,
   stream,
   ring,
+  mark,
   shake,
   kick,
   punch,

@@ -15,6 +15,8 @@ import { signalSchema } from './signal.js';
 import { ringSchema } from './ring.js';
 import { numberSchema } from './number.js';
 import { streamSchema } from './stream.js';
+import { markSchema } from './mark.js';
+import { overlaySchema } from './overlay.js';
 import { shakeSchema } from './shake.js';
 import { soundSchema } from './sound.js';
 
@@ -24,6 +26,8 @@ export const effectSchema = /* @__PURE__ */ lazySchema(() =>
     flashSchema(),
     burstSchema(),
     streamSchema(),
+    overlaySchema(),
+    markSchema(),
     hitStopSchema(),
     shakeSchema(),
     soundSchema(),
@@ -49,6 +53,8 @@ export const effectSchemaOf = {
   flash: flashSchema,
   burst: burstSchema,
   stream: streamSchema,
+  overlay: overlaySchema,
+  mark: markSchema,
   'hit-stop': hitStopSchema,
   shake: shakeSchema,
   sound: soundSchema,
@@ -65,7 +71,15 @@ export const effectSchemaOf = {
   number: numberSchema,
 } as const;
 
-/** A new effect of a kind with every default filled in. A sound needs its first clip. */
-export function newEffect(kind: EffectName, id: string, clip?: string): Effect {
-  return effectSchema().parse({ kind, id, ...(kind === 'sound' ? { clips: [clip] } : {}) });
+/** What a new effect may need from the project: a first clip, a first picture. */
+export interface FirstAssets {
+  readonly clip?: string | undefined;
+  readonly picture?: string | undefined;
+}
+
+/** A new effect of a kind with every default filled in. Undefined when the project has no asset that it needs. */
+export function newEffect(kind: EffectName, id: string, { clip, picture }: FirstAssets = {}): Effect | undefined {
+  const needs = kind === 'sound' ? { clips: [clip] } : kind === 'overlay' || kind === 'mark' ? { picture } : {};
+  const parsed = effectSchema().safeParse({ kind, id, ...needs });
+  return parsed.success ? parsed.data : undefined;
 }

@@ -1,6 +1,6 @@
 import { readProject } from '../checks/readProject.js';
 import { projectJson, takeOf } from '../testing.js';
-import { bakedNumbers, bakedRings } from '../ship/bakedRow.js';
+import { bakedNumbers, bakedPictures, bakedRings } from '../ship/bakedRow.js';
 import { fillTemplate, parseTemplate } from './template.js';
 
 describe('templates', () => {
@@ -114,5 +114,47 @@ describe('ring', () => {
     expect(ring).toEqual(jasmine.objectContaining({ x: -80, y: 0, radius: 20, width: 6 }));
     expect(ring.a).toBeCloseTo(0.75, 2);
     expect(bakedRings(take.sample(1, take.createFrame()))).toEqual([]);
+  });
+});
+
+describe('overlay and mark', () => {
+  const at = (effect: object, t: number, payload = {}) => {
+    const take = takeOf([effect], payload);
+    return bakedPictures(take.sample(t, take.createFrame()))[0];
+  };
+
+  it('puts a picture on a body, fading in and out', () => {
+    const overlay = {
+      kind: 'overlay',
+      id: 'o',
+      picture: 'mosshell',
+      duration: 1,
+      x: 5,
+      y: -10,
+      size: 120,
+      alpha: 0.8,
+      envelope: [
+        { at: 0, value: 0 },
+        { at: 0.5, value: 1 },
+        { at: 1, value: 0 },
+      ],
+    };
+    const shown = at(overlay, 0.25);
+    expect(shown).toEqual(jasmine.objectContaining({ picture: 'mosshell', layer: 2, party: 2, x: 85, y: -10, size: 120 }));
+    expect(shown.alpha).toBeCloseTo(0.4, 6);
+    expect(at({ ...overlay, layer: 'behind', on: 'source' }, 0.5)).toEqual(jasmine.objectContaining({ layer: 1, party: 1, x: -75 }));
+    expect(at(overlay, 1.1)).toBeUndefined();
+  });
+
+  it('leaves a mark where the blow was, on the ground or on the body', () => {
+    const mark = { kind: 'mark', id: 'm', picture: 'mosshell', x: 0, y: 0, duration: 2 };
+    expect(at(mark, 0.5)).toEqual(jasmine.objectContaining({ layer: 0, party: 0, x: 80, y: 64 }));
+    expect(at({ ...mark, stays: 'body' }, 0.5)).toEqual(jasmine.objectContaining({ layer: 2, party: 2, x: 80, y: 0 }));
+  });
+
+  it('refuses a picture that is not there', () => {
+    const { problems } = readProject(projectJson([{ kind: 'mark', id: 'm', picture: 'crack' }]));
+    expect(problems[0].path).toBe('sequences[0].effects[0].picture');
+    expect(problems[0].message).toBe('expected a picture asset of the project, found "crack"');
   });
 });

@@ -6,7 +6,8 @@ export interface FieldMeta {
   label: string;
   /** One plain sentence for the person at the screen. */
   about: string;
-  control: 'value' | 'colour' | 'envelope' | 'gradient' | 'direction' | 'choice' | 'choices' | 'flag' | 'clips' | 'ease' | 'text';
+  control:
+    'value' | 'colour' | 'envelope' | 'gradient' | 'direction' | 'choice' | 'choices' | 'flag' | 'clips' | 'picture' | 'ease' | 'text';
   unit?: 's' | 'px' | 'px/s' | 'px/s²' | '°' | '°/s' | 'Hz' | 'dB' | '1/s' | '×' | '';
   min?: number;
   max?: number;
@@ -91,6 +92,14 @@ export function choicesField<const T extends readonly [string, ...string[]]>(lab
     .default([...options] as never)
     .describe(about)
     .register(fieldRegistry, { label, about, control: 'choices', options });
+}
+
+export function pictureField(label: string, about: string) {
+  return z
+    .string()
+    .regex(/^[a-z][a-z0-9-]{0,63}$/, 'expected the id of a picture asset')
+    .describe(about)
+    .register(fieldRegistry, { label, about, control: 'picture' });
 }
 
 export function textField(label: string, about: string, fallback: string) {

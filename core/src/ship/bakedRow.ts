@@ -21,6 +21,7 @@ export const bakedColumns = [
   'view.flashColour',
   'rings',
   'numbers',
+  'pictures',
 ] as const;
 
 function actorColumns<P extends string>(party: P) {
@@ -60,6 +61,7 @@ export function bakedRow(frame: Frame): BakedRow {
     'view.flashColour': hexOf(frame.view.flashColour),
     rings: frame.rings.count,
     numbers: frame.numbers.count,
+    pictures: frame.pictures.count,
   } as BakedRow;
 }
 
@@ -135,9 +137,44 @@ export function bakedNumbers({ numbers }: Frame): BakedNumber[] {
   }));
 }
 
-/** Everything of a frame that a table with particles, rings and numbers holds. */
+/** One picture as a record. */
+export interface BakedPicture {
+  readonly picture: string;
+  readonly layer: number;
+  readonly party: number;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly rotation: number;
+  readonly alpha: number;
+  readonly tint: string;
+  readonly blend: number;
+}
+
+export function bakedPictures({ pictures }: Frame): BakedPicture[] {
+  return Array.from({ length: pictures.count }, (_, i) => ({
+    picture: pictures.picture[i],
+    layer: pictures.layer[i],
+    party: pictures.party[i],
+    x: pictures.x[i],
+    y: pictures.y[i],
+    size: pictures.size[i],
+    rotation: pictures.rotation[i],
+    alpha: pictures.alpha[i],
+    tint: hexOf(pictures.tint[i]),
+    blend: pictures.blend[i],
+  }));
+}
+
+/** Everything of a frame that a table with particles, rings, numbers and pictures holds. */
 export function bakedFrame(frame: Frame, particleLimit = Infinity) {
-  return { row: bakedRow(frame), particles: bakedParticles(frame, particleLimit), rings: bakedRings(frame), numbers: bakedNumbers(frame) };
+  return {
+    row: bakedRow(frame),
+    particles: bakedParticles(frame, particleLimit),
+    rings: bakedRings(frame),
+    numbers: bakedNumbers(frame),
+    pictures: bakedPictures(frame),
+  };
 }
 
 export type BakedFrame = ReturnType<typeof bakedFrame>;

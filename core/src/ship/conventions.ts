@@ -27,7 +27,13 @@ export function applyConventions(frame: Frame, conventions: FrameConventions): F
     particles.size[i] *= scale;
     particles.rotation[i] *= angleScale;
   }
-  const { rings, numbers } = frame;
+  const { rings, numbers, pictures } = frame;
+  for (let i = 0; i < pictures.count; i++) {
+    pictures.x[i] *= scale;
+    pictures.y[i] *= yScale;
+    pictures.size[i] *= scale;
+    pictures.rotation[i] *= angleScale;
+  }
   for (let i = 0; i < rings.count; i++) {
     rings.x[i] *= scale;
     rings.y[i] *= yScale;

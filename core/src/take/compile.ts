@@ -52,10 +52,16 @@ export function compileClips(raw: unknown, path: DocumentPath): ReadonlyMap<stri
   return clips;
 }
 
+/** The ids of the project's pictures. */
+export function compilePictures(raw: unknown, path: DocumentPath): ReadonlySet<string> {
+  return new Set(list(raw, path).flatMap((asset) => (asset['type'] === 'picture' ? [String(asset['id'])] : [])));
+}
+
 /** What a sequence may refer to. */
 export interface CompileContext {
   readonly events: ReadonlyMap<string, CompiledEvent>;
   readonly clips: ReadonlyMap<string, CompiledClip>;
+  readonly pictures: ReadonlySet<string>;
 }
 
 /**
@@ -77,7 +83,7 @@ export function compileSequence(raw: Json, path: DocumentPath, context: CompileC
 }
 
 function compileEffect(raw: Json, path: DocumentPath, event: CompiledEvent, context: CompileContext): PlacedEffect {
-  const reader = new DocumentReader(raw, path, event, context.clips);
+  const reader = new DocumentReader(raw, path, event, context.clips, context.pictures);
   const kindName = reader.choice('kind', Object.keys(effectKinds));
   const kind = effectKinds[kindName];
   const id = text(raw['id'], [...path, 'id']);

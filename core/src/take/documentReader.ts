@@ -21,6 +21,7 @@ export class DocumentReader {
     readonly path: DocumentPath,
     private readonly event: CompiledEvent,
     private readonly clipsById: ReadonlyMap<string, CompiledClip>,
+    private readonly pictures: ReadonlySet<string>,
   ) {}
 
   refuse(expected: string, ...place: (string | number)[]): never {
@@ -88,6 +89,13 @@ export class DocumentReader {
     const raw = this.record[name];
     if (!Array.isArray(raw) || raw.length === 0) return this.refuse('expected one or more sound assets', name);
     return raw.map((id, i) => this.clipsById.get(id) ?? this.refuse(`expected a sound asset of the project, found ${show(id)}`, name, i));
+  }
+
+  /** The id of a picture asset. */
+  picture(name: string): string {
+    const raw = this.record[name];
+    if (typeof raw === 'string' && this.pictures.has(raw)) return raw;
+    return this.refuse(`expected a picture asset of the project, found ${show(raw)}`, name);
   }
 
   direction(name: string): CompiledDirection {

@@ -22,10 +22,11 @@ export interface FrameCapacity {
   readonly particles: number;
   readonly rings: number;
   readonly numbers: number;
+  readonly pictures: number;
 }
 
 /** A frame at rest. */
-export function createFrame({ particles: capacity, rings, numbers }: FrameCapacity): Frame {
+export function createFrame({ particles: capacity, rings, numbers, pictures }: FrameCapacity): Frame {
   return {
     t: 0,
     source: restingActor(),
@@ -67,6 +68,19 @@ export function createFrame({ particles: capacity, rings, numbers }: FrameCapaci
       colour: new Uint32Array(numbers),
       outline: new Uint32Array(numbers),
     },
+    pictures: {
+      count: 0,
+      picture: new Array<string>(pictures).fill(''),
+      layer: new Uint8Array(pictures),
+      party: new Uint8Array(pictures),
+      x: new Float32Array(pictures),
+      y: new Float32Array(pictures),
+      size: new Float32Array(pictures),
+      rotation: new Float32Array(pictures),
+      alpha: new Float32Array(pictures),
+      tint: new Uint32Array(pictures),
+      blend: new Uint8Array(pictures),
+    },
   };
 }
 
@@ -88,4 +102,5 @@ export function resetFrame(frame: Frame, t: number): void {
   frame.particles.count = 0;
   frame.rings.count = 0;
   frame.numbers.count = 0;
+  frame.pictures.count = 0;
 }

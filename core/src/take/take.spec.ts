@@ -83,6 +83,14 @@ const anyEffect = fc.oneof(
   }),
   fc.record({ kind: fc.constant('rumble'), ...common, duration: number(0, 0.4), low: number(0, 1), high: number(0, 1) }),
   fc.record({ kind: fc.constant('ring'), ...common, duration: number(0, 0.6), radiusTo: number(0, 300) }),
+  fc.record({
+    kind: fc.constantFrom('overlay', 'mark'),
+    ...common,
+    duration: number(0, 1),
+    picture: fc.constant('mosshell'),
+    size: number(1, 300),
+    turn: number(-90, 90),
+  }),
   fc.record({ kind: fc.constant('signal'), ...common, name: fc.constantFrom('now', 'then') }),
   fc.record({
     kind: fc.constant('number'),
@@ -143,8 +151,8 @@ describe('a take', () => {
           for (const value of Object.values(bakedRow(frame))) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
           for (const party of [frame.source, frame.target])
             expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
-          const { particles, rings, numbers } = bakedFrame(frame);
-          for (const shown of [...particles, ...rings, ...numbers]) {
+          const { particles, rings, numbers, pictures } = bakedFrame(frame);
+          for (const shown of [...particles, ...rings, ...numbers, ...pictures]) {
             for (const value of Object.values(shown)) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
           }
           expect(frame.view.zoom).toBeGreaterThan(0);

@@ -56,9 +56,14 @@ export class EngineTake implements Take {
   }
 
   createFrame(): Frame {
-    const most = (limit: 'particleLimit' | 'ringLimit' | 'numberLimit'): number =>
+    const most = (limit: 'particleLimit' | 'ringLimit' | 'numberLimit' | 'pictureLimit'): number =>
       this.drawn.reduce((sum, { firing }) => sum + (firing[limit] ?? 0), 0);
-    return createFrame({ particles: most('particleLimit'), rings: most('ringLimit'), numbers: most('numberLimit') });
+    return createFrame({
+      particles: most('particleLimit'),
+      rings: most('ringLimit'),
+      numbers: most('numberLimit'),
+      pictures: most('pictureLimit'),
+    });
   }
 
   sample(t: Seconds, frame: Frame): Frame {

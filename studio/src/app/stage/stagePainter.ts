@@ -1,10 +1,11 @@
 import 'pixi.js/unsafe-eval';
-import { Application, Container, Sprite } from 'pixi.js';
-import type { Actor, Frame } from '@undatio/core';
+import { Application, Container, Sprite, type Texture } from 'pixi.js';
+import type { Actor, Frame, Project } from '@undatio/core';
 import { ActorFigure } from './actorFigure';
 import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
 import { NumberLayer } from './numberLayer';
+import { PictureLayers } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
 import { RingLayer } from './ringLayer';
 
@@ -28,6 +29,7 @@ export class StagePainter {
   private readonly rings = new RingLayer();
   private readonly numbers = new NumberLayer();
   private readonly lens = new LensLayer(this.world);
+  private pictures: PictureLayers | undefined;
   private arena: Sprite | undefined;
   private asked = false;
 
@@ -35,8 +37,8 @@ export class StagePainter {
     app.stage.addChild(this.world, this.lens.view);
   }
 
-  /** Makes the painter inside `host`, with the actors' own pictures. Rejects when there is no WebGL or a picture is missing. */
-  static async create(host: HTMLElement, actors: readonly Actor[], pictureUrl: (asset: string) => string): Promise<StagePainter> {
+  /** Makes the painter inside `host`, with the project’s own pictures. Rejects when there is no WebGL or a picture is missing. */
+  static async create(host: HTMLElement, project: Project, pictureUrl: (asset: string) => string): Promise<StagePainter> {
     const app = new Application();
     await app.init({
       preference: 'webgl',
@@ -49,24 +51,34 @@ export class StagePainter {
     });
     const painter = new StagePainter(app);
     host.append(app.canvas);
-    await painter.furnish(actors, pictureUrl);
+    await painter.furnish(project, pictureUrl);
     // The application resizes itself with a delay; drawing again then keeps the picture whole.
     app.renderer.on('resize', () => painter.request());
     return painter;
   }
 
-  private async furnish(actors: readonly Actor[], pictureUrl: (asset: string) => string): Promise<void> {
-    this.arena = new Sprite(await loadPicture(pictureUrl('mossy-log')));
-    this.arena.anchor.set(0.4, 0.6);
-    this.arena.position.set(0, ground + 12);
-    this.world.addChild(this.arena);
-    for (const actor of actors) {
-      const place = restingPlaces[actor.role];
-      const figure = new ActorFigure(await loadPicture(pictureUrl(actor.picture)), actor, place.x, place.y);
-      this.figures[actor.role].push(figure);
-      this.world.addChild(figure.view);
+  private async furnish({ actors, assets }: Project, pictureUrl: (asset: string) => string): Promise<void> {
+    const pictures = assets.filter((asset) => asset.type === 'picture');
+    const loaded = await Promise.all(pictures.map(async ({ id }): Promise<[string, Texture]> => [id, await loadPicture(pictureUrl(id))]));
+    const textures = new Map(loaded);
+    this.pictures = new PictureLayers(textures);
+    const arena = textures.get('mossy-log');
+    if (arena) {
+      this.arena = new Sprite({ texture: arena, anchor: { x: 0.4, y: 0.6 } });
+      this.arena.position.set(0, ground + 12);
+      this.world.addChild(this.arena);
     }
-    this.world.addChild(this.rings.view, this.particles.view, this.numbers.view);
+    this.world.addChild(this.pictures.ground, this.pictures.behind);
+    for (const actor of actors) this.enter(actor, textures.get(actor.picture));
+    this.world.addChild(this.pictures.over, this.rings.view, this.particles.view, this.numbers.view);
+  }
+
+  private enter(actor: Actor, picture: Texture | undefined): void {
+    if (!picture) return;
+    const place = restingPlaces[actor.role];
+    const figure = new ActorFigure(picture, actor, place.x, place.y);
+    this.figures[actor.role].push(figure);
+    this.world.addChild(figure.view);
   }
 
   setBackground(background: keyof typeof skies): void {
@@ -87,6 +99,7 @@ export class StagePainter {
     this.world.angle = -view.roll;
     for (const figure of this.figures.source) figure.pose(frame.source);
     for (const figure of this.figures.target) figure.pose(frame.target);
+    this.pictures?.show(frame);
     this.rings.show(frame.rings);
     this.particles.show(frame.particles);
     this.numbers.show(frame.numbers);

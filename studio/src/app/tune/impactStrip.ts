@@ -149,12 +149,18 @@ export class ImpactStrip {
   protected add(kind: string): void {
     this.adding.set(false);
     const sequence = this.stage()?.sequence;
-    const clip = this.assets().find((asset) => asset.type === 'sound')?.id;
-    if (!sequence || (kind === 'sound' && !clip)) return;
+    // Of the pictures, one that is tagged for this kind of effect if there is one.
+    const first = (type: string): string | undefined => {
+      const fitting = this.assets().filter((asset) => asset.type === type);
+      return (fitting.find(({ tags }) => tags.includes(kind)) ?? fitting[0])?.id;
+    };
+    if (!sequence) return;
     const id = freeId(sequence, kind);
+    const made = newEffect(kind as EffectName, id, { clip: first('sound'), picture: first('picture') });
+    if (!made) return;
     const at =
       this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
-    const effect: Effect = { ...newEffect(kind as EffectName, id, clip), delay: at };
+    const effect: Effect = { ...made, delay: at };
     this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
     this.opened.set(id);
     // The keyboard goes on where the new effect stands.

@@ -250,6 +250,8 @@ const fullScale: Readonly<Record<string, number>> = {
   jitter: 10,
   burst: 60,
   stream: 60,
+  overlay: 1,
+  mark: 1,
   ring: 120,
   shake: 14,
   kick: 16,

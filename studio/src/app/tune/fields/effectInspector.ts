@@ -48,6 +48,11 @@ export class EffectInspector {
 
   /** Envelopes are edited on the time axis above. */
   protected readonly fields = computed(() => fieldsOf(this.effect().kind).filter(({ control }) => control !== 'envelope'));
+  protected readonly pictures = computed(() =>
+    this.assets()
+      .filter((asset) => asset.type === 'picture')
+      .map(({ id, label }) => ({ id, label })),
+  );
   protected readonly clips = computed(() =>
     this.assets()
       .filter((asset) => asset.type === 'sound')

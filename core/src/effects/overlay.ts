@@ -1,0 +1,60 @@
+import * as z from 'zod';
+import { choiceField, colourField, envelopeField, lazySchema, pictureField, valueField } from '../model/field.js';
+import { commonFields } from './common.js';
+import type { EffectKind } from './effect.js';
+import { firePicture } from './picture.js';
+
+export const overlaySchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('overlay'),
+    ...commonFields({ clock: 'wall', duration: 1.2, durationAbout: 'Seconds from first to last sight.', on: 'target' }),
+    picture: pictureField('Picture', 'What is put on the body.'),
+    layer: choiceField('Layer', 'Over the body or behind it.', ['over', 'behind'], 'over'),
+    x: valueField({ label: 'Across', about: 'How far to the right of the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 0 }),
+    y: valueField({ label: 'Down', about: 'How far below the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 0 }),
+    size: valueField({ label: 'Size', about: 'Width of the picture.', unit: 'px', min: 1, max: 4000, default: 180 }),
+    turn: valueField({ label: 'Turn', about: 'How far the picture is turned.', unit: '°', min: -360, max: 360, default: 0 }),
+    alpha: valueField({
+      label: 'Alpha',
+      about: 'At the envelope’s full height; strength scales it.',
+      unit: '',
+      min: 0,
+      max: 1,
+      default: 1,
+    }),
+    tint: colourField('Tint', 'Multiplies the picture’s colours.', '#ffffff'),
+    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'normal'),
+    envelope: envelopeField('Envelope', 'Fade-in, hold and fade-out.', [
+      { at: 0, value: 0, ease: 'ease-out' },
+      { at: 0.15, value: 1 },
+      { at: 0.7, value: 1, ease: 'ease-in' },
+      { at: 1, value: 0 },
+    ]),
+  }),
+);
+
+/** A picture on a body: it moves, turns and is squashed with it. */
+export const overlay: EffectKind = {
+  kind: 'overlay',
+  family: 'body',
+  lengthField: 'duration',
+  channel: { label: 'alpha', unit: '', signed: false },
+  compile(reader) {
+    const party = reader.choice('on', ['source', 'target'] as const);
+    const look = {
+      picture: reader.picture('picture'),
+      layer: reader.choice('layer', ['over', 'behind'] as const),
+      party,
+      origin: party,
+      x: reader.value('x'),
+      y: reader.value('y'),
+      size: reader.value('size'),
+      turn: reader.value('turn'),
+      alpha: reader.value('alpha'),
+      tint: reader.colour('tint'),
+      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      envelope: reader.envelope('envelope'),
+    } as const;
+    return { fire: (draws, strength, duration) => firePicture(look, draws, strength, duration) };
+  },
+};
