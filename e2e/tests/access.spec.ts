@@ -18,6 +18,7 @@ async function serious(page: Page): Promise<string[]> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any screen by ${colorScheme}`, async ({ studio, page, server }) => {
+    test.setTimeout(150_000);
     await page.emulateMedia({ colorScheme });
     await studio.open('lance-heavy');
     expect(await serious(page)).toEqual([]);

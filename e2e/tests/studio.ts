@@ -89,7 +89,17 @@ export class Studio {
     return this.lane(effect).locator('.block');
   }
 
+  /** Scrolls the strip until the lane is drawn: only those in sight are. */
+  async reveal(effect: string): Promise<void> {
+    const lanes = this.page.locator('und-impact-strip .lanes');
+    for (let top = 0; (await this.lane(effect).count()) === 0 && top < 4000; top += 150) {
+      await lanes.evaluate((element, y) => element.scrollTo(0, y), top);
+      await this.settle();
+    }
+  }
+
   async openLane(effect: string): Promise<void> {
+    await this.reveal(effect);
     await this.lane(effect).locator('.head .name').click();
     await expect(this.lane(effect).locator('und-effect-inspector')).toBeVisible();
   }

@@ -1,0 +1,106 @@
+import { compileContext } from '../checks/checkProject.js';
+import { DocumentError } from '../model/documentError.js';
+import { projectWith, takeOf } from '../testing.js';
+import { compileClips, compileEvent, compileSequence } from './compile.js';
+
+/** Where `work` says that something is wrong. */
+function refusedAt(work: () => unknown): string {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof DocumentError) return error.message;
+    throw error;
+  }
+  return 'accepted';
+}
+
+describe('compiling without the schemas', () => {
+  const project = projectWith([{ kind: 'flash', id: 'flash' }]);
+  const context = compileContext(project);
+  const [whole] = project.sequences[0].effects as unknown as Record<string, unknown>[];
+  const compiled = (part: Record<string, unknown>): string =>
+    refusedAt(() => compileSequence({ id: 'blow', event: 'lance-hit', effects: [{ ...whole, ...part }] }, ['s'], context));
+
+  it('takes what the schemas gave', () => {
+    expect(compiled({})).toBe('accepted');
+  });
+
+  const cases: [Record<string, unknown>, string][] = [
+    [{ kind: 'confetti' }, 's.effects[0].kind: expected one of flash,'],
+    [{ id: '' }, 's.effects[0].id: expected a text'],
+    [{ amount: Infinity }, 's.effects[0].amount: expected a number, a { range } or a { drive }'],
+    [{ amount: [1] }, 's.effects[0].amount: expected a number'],
+    [{ amount: { range: [1] } }, 's.effects[0].amount.range: expected two numbers'],
+    [{ amount: { range: [1, 'x'] } }, 's.effects[0].amount.range[1]: expected a number, found "x"'],
+    [{ amount: { range: [2, 1] } }, 's.effects[0].amount.range: expected a range [low, high] with low ≤ high'],
+    [{ amount: { drive: 'damage', in: [3, 3], out: [0, 1] } }, 's.effects[0].amount.in: expected two different numbers'],
+    [{ amount: { drive: 'damage', in: [0, 3], out: [0, 1], ease: 7 } }, 's.effects[0].amount.ease: expected a CSS easing, found 7'],
+    [{ colour: 'red' }, 's.effects[0].colour: expected a colour'],
+    [{ colour: { by: 'kind', of: { ember: 'red' }, otherwise: '#ffffff' } }, 's.effects[0].colour.of.ember: expected a colour'],
+    [{ colour: { by: 'mood', of: {}, otherwise: '#ffffff' } }, 's.effects[0].colour.by: expected a field'],
+    [{ mode: 'blend' }, 's.effects[0].mode: expected one of mix, multiply, add, found "blend"'],
+    [{ muted: 1 }, 's.effects[0].muted: expected true or false'],
+    [{ envelope: 'flat' }, 's.effects[0].envelope: expected one or more points'],
+    [{ envelope: [3] }, 's.effects[0].envelope[0]: expected a point'],
+    [{ envelope: [{ at: 2, value: 1 }] }, 's.effects[0].envelope[0].at: expected a place from 0 to 1, found 2'],
+    [{ envelope: [{ at: 0, value: null }] }, 's.effects[0].envelope[0].value: expected a number, found null'],
+    [{ anchor: 'contact' }, 's.effects[0].anchor: expected an anchor'],
+    [{ anchor: { to: 'middle' } }, 's.effects[0].anchor.to: expected one of contact, start, end'],
+    [{ anchor: { to: 'start' } }, 's.effects[0].anchor.effect: expected the id of an effect'],
+    [{ repeat: 3 }, 's.effects[0].repeat: expected { count, every }'],
+    [{ repeat: { count: 1e9, every: 0 } }, 's.effects[0].repeat.count: expected a whole number from 1 to 100'],
+    [{ clock: 'sun' }, 's.effects[0].clock: expected one of game, wall'],
+  ];
+  for (const [part, expected] of cases) {
+    it(`tells ${expected}`, () => {
+      expect(compiled(part)).toContain(expected);
+    });
+  }
+
+  it('tells what is wrong with events and clips', () => {
+    expect(refusedAt(() => compileEvent({ id: 'e', fields: [{ name: 'a', type: 'mood', default: 1 }] }, []))).toContain(
+      'fields[0].type: expected one of number,',
+    );
+    expect(refusedAt(() => compileEvent({ id: 'e', fields: [{ name: 'a', type: 'number', default: 'x' }] }, []))).toContain(
+      'fields[0].default: expected a number',
+    );
+    expect(refusedAt(() => compileEvent({ id: 'e' }, ['events', 0]))).toContain('events[0].fields: expected a list');
+    expect(refusedAt(() => compileClips([{ type: 'sound', id: 'a', duration: -1 }], ['assets']))).toContain(
+      'assets[0].duration: expected seconds',
+    );
+  });
+});
+
+describe('anchors', () => {
+  const starts = (effects: object[]): Record<string, number> =>
+    Object.fromEntries(takeOf(effects).firings.map(({ effect, start }) => [effect, Number(start.toFixed(6))]));
+
+  it('count from another effect’s start or end, in whatever order they are written', () => {
+    expect(
+      starts([
+        { kind: 'flash', id: 'third', anchor: { to: 'end', effect: 'second' }, delay: 0.05 },
+        { kind: 'flash', id: 'second', anchor: { to: 'start', effect: 'first' }, delay: 0.1, duration: 0.2 },
+        { kind: 'flash', id: 'first', delay: 0.3, duration: 0.4 },
+      ]),
+    ).toEqual({ first: 0.3, second: 0.4, third: 0.65 });
+  });
+
+  it('count from the last repeat’s end', () => {
+    expect(
+      starts([
+        { kind: 'flash', id: 'a', duration: 0.1, repeat: { count: 3, every: 0.5 } },
+        { kind: 'shake', id: 'b', anchor: { to: 'end', effect: 'a' } },
+      ])['b'],
+    ).toBeCloseTo(1.1, 6);
+  });
+
+  it('count from where an effect really ends, on a clock that was halted', () => {
+    expect(
+      starts([
+        { kind: 'hit-stop', id: 'stop', delay: 0.05, duration: 0.3 },
+        { kind: 'flash', id: 'a', duration: 0.2 },
+        { kind: 'shake', id: 'b', anchor: { to: 'end', effect: 'a' } },
+      ])['b'],
+    ).toBeCloseTo(0.5, 6);
+  });
+});
