@@ -43,6 +43,20 @@ test.describe('striking', () => {
     }
   });
 
+  test('the background turns from night to grey to bright', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    const sky = async (name: string): Promise<number> => {
+      await page.getByRole('group', { name: 'Background' }).getByText(name, { exact: true }).click();
+      await studio.settle();
+      return (await studio.stagePixel(640, 30)).reduce((sum, channel) => sum + channel, 0) / 3;
+    };
+    const [mid, bright, dark] = [await sky('mid'), await sky('bright'), await sky('dark')];
+    expect(dark).toBeLessThan(60);
+    expect(mid).toBeGreaterThan(100);
+    expect(mid).toBeLessThan(160);
+    expect(bright).toBeGreaterThan(215);
+  });
+
   test('sounds play with the strike, after the first gesture, at the chosen speed', async ({ studio, page }) => {
     await page.addInitScript(() => {
       const started: { rate: number; when: number }[] = [];

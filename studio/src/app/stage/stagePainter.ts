@@ -1,5 +1,5 @@
 import 'pixi.js/unsafe-eval';
-import { Application, Container, Sprite, type Texture } from 'pixi.js';
+import { Application, Container, Graphics, Sprite, type Texture } from 'pixi.js';
 import type { Actor, Frame, Project } from '@undatio/core';
 import { ActorFigure } from './actorFigure';
 import { LensLayer } from './lensLayer';
@@ -18,8 +18,9 @@ const restingPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, bysta
 /** World height at which the log's moss begins, under the actors' feet. */
 const ground = 62;
 
-const tints = { dark: 0xffffff, mid: 0xffffff, bright: 0xffffff } as const;
-const skies = { dark: 0x0b1820, mid: 0x5f7479, bright: 0xdfe7dc } as const;
+/** Behind the actors: the arena by night, or plain sky and ground, to judge an effect on grey and on bright. */
+const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
+const grounds = { dark: 0x40592b, mid: 0x5d6f49, bright: 0xb3c58e } as const;
 
 /** Draws frames with PixiJS. Holds the scene; everything that moves comes from the frame. */
 export class StagePainter {
@@ -30,6 +31,7 @@ export class StagePainter {
   private readonly numbers = new NumberLayer();
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
+  private readonly plainGround = new Graphics().rect(-4000, ground, 8000, 4000).fill(0xffffff);
   private arena: Sprite | undefined;
   private asked = false;
 
@@ -62,6 +64,7 @@ export class StagePainter {
     const loaded = await Promise.all(pictures.map(async ({ id }): Promise<[string, Texture]> => [id, await loadPicture(pictureUrl(id))]));
     const textures = new Map(loaded);
     this.pictures = new PictureLayers(textures);
+    this.world.addChild(this.plainGround);
     const arena = textures.get('mossy-log');
     if (arena) {
       this.arena = new Sprite({ texture: arena, anchor: { x: 0.4, y: 0.6 } });
@@ -83,8 +86,10 @@ export class StagePainter {
 
   setBackground(background: keyof typeof skies): void {
     this.app.renderer.background.color = skies[background];
-    if (this.arena) this.arena.tint = tints[background];
-    if (this.arena) this.arena.alpha = background === 'dark' ? 1 : 0.92;
+    this.plainGround.tint = grounds[background];
+    const night = background === 'dark' && this.arena !== undefined;
+    this.plainGround.visible = !night;
+    if (this.arena) this.arena.visible = night;
     this.request();
   }
 

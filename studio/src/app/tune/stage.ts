@@ -93,7 +93,11 @@ export class Stage {
 
   constructor() {
     afterNextRender(() => void this.start());
-    effect(() => this.painter?.setBackground(this.background()));
+    effect(() => {
+      // Read before the painter is there as well: what an effect has not read it does not follow.
+      const background = this.background();
+      this.painter?.setBackground(background);
+    });
   }
 
   private async start(): Promise<void> {
