@@ -6,6 +6,9 @@ import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
 import { fillTemplate } from './template.js';
 
+/** Entering faster than this cannot be seen, and its spring would swing beyond all numbers. */
+const shortestEnter = 1e-4;
+
 const origins = ['contact', 'source', 'target'] as const;
 const enters = ['instant', 'pop', 'bounce'] as const;
 const leaves = ['fade', 'shrink', 'cut'] as const;
@@ -86,7 +89,7 @@ export const number: EffectKind = {
         const rate = draws.number(swayRate);
         /** From 0 to 1 over the enter time, past it on a spring of one swing. */
         const grown = (age: number): number =>
-          enter === 'instant' || into === 0 ? 1 : 1 + spring(-1, 0, 0.75 / into, entering[enter], age);
+          enter === 'instant' || into < shortestEnter ? 1 : 1 + spring(-1, 0, 0.75 / into, entering[enter], age);
         const left = (age: number): number => (outOf === 0 ? 1 : Math.min(1, Math.max(0, (duration - age) / outOf)));
         const shown = (age: number): number => Math.max(0, height * grown(age) * (leave === 'shrink' ? left(age) : 1));
         return {

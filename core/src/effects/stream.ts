@@ -30,8 +30,8 @@ export const stream: EffectKind = {
       fire(draws, strength, duration) {
         const perSecond = draws.number(rate) * strength;
         const count = Math.min(mostParticles, Math.ceil(perSecond * duration));
-        // At the ceiling the particles are spread over the whole of it, rather than ending early.
-        const over = count === mostParticles ? duration : perSecond > 0 ? count / perSecond : 0;
+        // At the ceiling the particles are spread over the whole of it, rather than ending early; a lone one is born at once.
+        const over = count === mostParticles ? duration : count > 1 ? count / perSecond : 0;
         return new BurstFiring(look, draws, count, over);
       },
     };

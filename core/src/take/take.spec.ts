@@ -46,6 +46,7 @@ const anyEffect = fc.oneof(
     shape: fc.constantFrom('point', 'disc', 'circle', 'segment'),
     radius: number(0, 40),
   }),
+  fc.record({ kind: fc.constant('stream'), ...common, duration: number(0, 0.5), rate: number(0, 60), life: number(0.05, 0.5) }),
   fc.record({
     kind: fc.constant('squash'),
     ...common,
