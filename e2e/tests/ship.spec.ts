@@ -130,7 +130,7 @@ function compare(shown: Record<string, string>, row: Record<string, string | num
 }
 
 test.describe('the yard', () => {
-  test('runs on the very runtime that ships, and jousts by itself', async ({ studio, page, server }) => {
+  test('runs on the very runtime that ships, and jousts by itself', async ({ studio: { page }, server }) => {
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#log li')).not.toHaveCount(0, { timeout: 30_000 });
     await expect(page.locator('#log li').first()).toContainText('lance-light');
@@ -139,10 +139,9 @@ test.describe('the yard', () => {
     expect(served).toBe(strFromU8(kit['undatio-runtime.js']));
     const script = await (await fetch(`${server.address}/yard/yard.js`)).text();
     expect(script).toMatch(/from\s*"\.\/undatio-runtime\.js"/);
-    expect(studio.page).toBe(page);
   });
 
-  test('plays a kit from a file, and tells what is wrong with one that was tampered with', async ({ studio, page, server }, info) => {
+  test('plays a kit from a file, and tells what is wrong with one that was tampered with', async ({ studio: { page }, server }, info) => {
     await undatio(['export', 'demo', '--out', info.outputPath('league.zip')]);
     const bytes = await readFile(info.outputPath('league.zip'));
     await page.goto(`${server.address}/yard`);
@@ -163,6 +162,5 @@ test.describe('the yard', () => {
     await writeFile(tampered, bytes.subarray(0, 3000));
     await page.locator('#file').setInputFiles(tampered);
     await expect(page.locator('#message')).toContainText('not a whole zip');
-    expect(studio.page).toBe(page);
   });
 });

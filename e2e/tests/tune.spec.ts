@@ -197,7 +197,7 @@ test.describe('shaping on the strip', () => {
     await expect(page.getByRole('option', { name: 'Hammer' })).toBeVisible();
   });
 
-  test('a number is typed with units and arithmetic, and told when it is none', async ({ studio, page }) => {
+  test('a number is typed with units and arithmetic, and told when it is none', async ({ studio }) => {
     await studio.open('lance-light');
     await studio.openLane('shake');
     const field = studio.lane('shake').getByRole('textbox', { name: 'Duration' });
@@ -216,7 +216,6 @@ test.describe('shaping on the strip', () => {
     expect(await field.evaluate((box: HTMLInputElement) => box.validationMessage)).toContain('expected arithmetic');
     await studio.saved();
     expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['duration']).toBe(0.15);
-    expect(page.url()).toContain('lance-light');
   });
 
   test('a block moves by keyboard, a frame at a time', async ({ studio, page }) => {

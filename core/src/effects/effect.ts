@@ -1,5 +1,4 @@
 import type { Frame, SignalCue, SoundCue } from '../contract.js';
-import type { Envelope } from '../maths/envelope.js';
 import type { WarpWindow } from '../maths/timeWarp.js';
 import type { Draws } from '../take/draws.js';
 import type { Seconds } from '../units.js';
@@ -25,8 +24,6 @@ export interface EffectKind {
 
 /** A compiled effect, shared by all strikes. */
 export interface EffectPlan {
-  /** The envelope that shapes it, where it has one. */
-  readonly envelope?: Envelope;
   /** Draws everything that chance, payload and place decide for one firing. */
   fire(draws: Draws, strength: number, duration: Seconds): Firing;
 }

@@ -34,7 +34,6 @@ export const flash: EffectKind = {
     const amount = reader.value('amount');
     const envelope = reader.envelope('envelope');
     return {
-      envelope,
       fire(draws, strength, duration): Firing {
         const peak = draws.number(amount) * strength;
         const packed = draws.packedColour(colour);

@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { spring } from '../maths/spring.js';
-import { envelopeField, lazySchema, valueField } from '../model/field.js';
+import { lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
+import { compileSwing, springFields } from './springSwing.js';
 
 /** The view never shrinks below this zoom. */
 const smallest = 0.1;
@@ -19,13 +19,7 @@ export const punchSchema = /* @__PURE__ */ lazySchema(() =>
       max: 1,
       default: 0.06,
     }),
-    frequency: valueField({ label: 'Frequency', about: 'Swings per second.', unit: 'Hz', min: 0.2, max: 40, default: 3.5 }),
-    damping: valueField({ label: 'Damping', about: 'Below 1 it rings, at 1 it returns at once.', unit: '', min: 0, max: 3, default: 0.6 }),
-    envelope: envelopeField('Envelope', 'Scales the swing over its life, so that it ends at rest.', [
-      { at: 0, value: 1 },
-      { at: 0.6, value: 1, ease: 'ease-in-out' },
-      { at: 1, value: 0 },
-    ]),
+    ...springFields({ frequency: 3.5, damping: 0.6 }),
   }),
 );
 
@@ -37,15 +31,11 @@ export const punch: EffectKind = {
   channel: { label: 'zoom', unit: '×', signed: true },
   compile(reader) {
     const amount = reader.value('amount');
-    const frequency = reader.value('frequency');
-    const damping = reader.value('damping');
-    const envelope = reader.envelope('envelope');
+    const swing = compileSwing(reader);
     return {
       fire(draws, strength, duration) {
         const x0 = draws.number(amount) * strength;
-        const rate = draws.number(frequency);
-        const ratio = draws.number(damping);
-        const nearer = (age: number): number => envelope.at(age / duration) * spring(x0, 0, rate, ratio, age);
+        const nearer = swing(draws, duration, x0, 0);
         return {
           extent: duration,
           channel: nearer,

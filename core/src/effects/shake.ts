@@ -54,7 +54,6 @@ export const shake: EffectKind = {
     const direction = reader.direction('direction');
     const envelope = reader.envelope('envelope');
     return {
-      envelope,
       fire(draws, strength, duration) {
         const reach = draws.number(amplitude) * strength;
         const turn = draws.number(roll) * strength;

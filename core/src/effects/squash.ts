@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { spring } from '../maths/spring.js';
-import { envelopeField, lazySchema, valueField } from '../model/field.js';
+import { lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
+import { compileSwing, springFields } from './springSwing.js';
 
 /** A body is never pressed flatter than this. */
 const flattest = -0.9;
@@ -27,13 +27,7 @@ export const squashSchema = /* @__PURE__ */ lazySchema(() =>
       max: 60,
       default: 0,
     }),
-    frequency: valueField({ label: 'Frequency', about: 'Swings per second.', unit: 'Hz', min: 0.2, max: 40, default: 6 }),
-    damping: valueField({ label: 'Damping', about: 'Below 1 it rings, at 1 it settles at once.', unit: '', min: 0, max: 3, default: 0.28 }),
-    envelope: envelopeField('Envelope', 'Scales the swing over its life, so that it ends at rest.', [
-      { at: 0, value: 1 },
-      { at: 0.6, value: 1, ease: 'ease-in-out' },
-      { at: 1, value: 0 },
-    ]),
+    ...springFields({ frequency: 6, damping: 0.28 }),
   }),
 );
 
@@ -47,21 +41,18 @@ export const squash: EffectKind = {
     const party = reader.choice('on', ['source', 'target'] as const);
     const amount = reader.value('amount');
     const bump = reader.value('bump');
-    const frequency = reader.value('frequency');
-    const damping = reader.value('damping');
-    const envelope = reader.envelope('envelope');
+    const swing = compileSwing(reader);
     return {
       fire(draws, strength, duration) {
         const x0 = draws.number(amount) * strength;
         const v0 = draws.number(bump) * strength;
-        const rate = draws.number(frequency);
-        const ratio = draws.number(damping);
-        const swing = (age: number): number => Math.max(flattest, envelope.at(age / duration) * spring(x0, v0, rate, ratio, age));
+        const free = swing(draws, duration, x0, v0);
+        const pressed = (age: number): number => Math.max(flattest, free(age));
         return {
           extent: duration,
-          channel: swing,
+          channel: pressed,
           sample(age, frame) {
-            const s = 1 + swing(age);
+            const s = 1 + pressed(age);
             frame[party].scaleY *= s;
             frame[party].scaleX /= s;
           },

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Problem, Project, Settings } from '@undatio/core';
+import type { Problem, Settings } from '@undatio/core';
 import type { DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
 
@@ -46,10 +46,6 @@ export class ProjectApi {
 
   entities(project: string): Observable<Entity[]> {
     return this.http.get<Entity[]>(`/api/projects/${project}/entities`);
-  }
-
-  project(project: string): Observable<Project> {
-    return this.http.get<Project>(`/api/projects/${project}`);
   }
 
   kitContents(project: string): Observable<KitContents> {
