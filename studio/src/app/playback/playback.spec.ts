@@ -91,6 +91,13 @@ describe('striking and playing', () => {
     expect(flashAt(0)).toBeGreaterThan(0);
   });
 
+  it('lets everything be heard again when the soloed effect is removed', () => {
+    strikes.toggleSolo('whirr');
+    projects.edit('blow', 'remove', (sequence) => ({ ...sequence, effects: sequence.effects.filter(({ id }) => id !== 'whirr') }));
+    expect(stage.solo).toEqual([]);
+    expect(flashAt(0)).toBeGreaterThan(0);
+  });
+
   it('strikes from the wind-up and ends at rest', () => {
     playback.strike();
     expect(playback.current.playing).toBeTrue();

@@ -29,6 +29,8 @@ export interface StageTake {
   readonly event: EventType | undefined;
   readonly take: EngineTake | undefined;
   readonly problem: string | undefined;
+  /** The soloed effects that are still there: one that was removed silences nobody. */
+  readonly solo: readonly string[];
 }
 
 /** Owns what is struck, and keeps the take that follows from it and from the documents. */
@@ -108,10 +110,11 @@ export class StrikeService {
 
   private strikeNow(project: Project, { payload, seed, solo }: StrikeSettings, sequence: Sequence): StageTake {
     const event = project.events.find(({ id }) => id === sequence.event);
+    const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
     const plan = this.planOf(project, sequence);
-    if (plan instanceof DocumentError) return { sequence, event, take: undefined, problem: plan.message };
-    const take = strike(plan, payload, { seed, ...(solo.length > 0 && { solo }) });
-    return { sequence, event, take, problem: undefined };
+    if (plan instanceof DocumentError) return { sequence, event, take: undefined, problem: plan.message, solo: heard };
+    const take = strike(plan, payload, { seed, ...(heard.length > 0 && { solo: heard }) });
+    return { sequence, event, take, problem: undefined, solo: heard };
   }
 
   private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {

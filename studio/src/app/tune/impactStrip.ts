@@ -53,7 +53,6 @@ export class ImpactStrip {
   private readonly sight = signal({ top: 0, height: 600 });
 
   protected readonly stage = toSignal(this.strikes.stage$);
-  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly project = toSignal(this.projects.project$);
   protected readonly playhead = toSignal(this.playback.playhead$, { requireSync: true });
   protected readonly lens = signal(true);
@@ -66,7 +65,7 @@ export class ImpactStrip {
     const kinds = Object.values(effectKinds).filter(({ kind }) => kind.includes(typed));
     return [...kinds.filter(({ kind }) => kind.startsWith(typed)), ...kinds.filter(({ kind }) => !kind.startsWith(typed))];
   });
-  protected readonly solo = computed(() => this.settings().solo);
+  protected readonly solo = computed(() => this.stage()?.solo ?? []);
   protected readonly assets = computed(() => this.project()?.assets ?? []);
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
   private readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
