@@ -11,11 +11,33 @@ export interface Place {
   readonly y: number;
 }
 
+/** A place on a body that effects hang on. `front` is the side that faces the other party. */
+export type Spot = 'middle' | 'top' | 'feet' | 'front' | 'back';
+
+/** A party's size, and where its spots are when they are not the middle and the edges of that size. */
+export interface Body {
+  readonly width: number;
+  readonly height: number;
+  /** Relative to the body's middle. */
+  readonly spots?: Readonly<Partial<Record<Spot, Place>>>;
+}
+
 export interface StrikeOptions {
   /** Fixes every random draw. The same seed and payload give the same take anywhere. Default 1. */
   readonly seed?: number;
-  /** Where the parties rest relative to the contact point. Default: source 80 px to its left, target 80 px to its right. */
-  readonly places?: { readonly source?: Place; readonly target?: Place };
+  /**
+   * Where the parties rest relative to the contact point. Default: source 80 px to its left, target 80 px to its right,
+   * view and ear at the contact point, no others. Seekers may fly to the others.
+   */
+  readonly places?: {
+    readonly source?: Place;
+    readonly target?: Place;
+    readonly view?: Place;
+    readonly ear?: Place;
+    readonly others?: readonly Place[];
+  };
+  /** How big the parties are. Default 160 × 120 px. */
+  readonly bodies?: { readonly source?: Body; readonly target?: Body };
   /** When given, only the effects with these ids fire. */
   readonly solo?: readonly string[];
 }
@@ -35,6 +57,16 @@ export interface ActorFrame {
   flashMode: 'mix' | 'multiply' | 'add';
   /** Rate of the actor's game clock: 1 freely, 0 halted by hit-stop. */
   rate: number;
+  /** How far it is in each of its poses, 0..1. */
+  readonly pose: PoseFrame;
+}
+
+/** Amounts of the named poses; several may be on at once. */
+export interface PoseFrame {
+  hurt: number;
+  lunge: number;
+  guard: number;
+  fall: number;
 }
 
 export interface ViewFrame {
@@ -72,8 +104,94 @@ export interface ParticleFrame {
   readonly a: Float32Array;
   /** Index into `particlePictures`. */
   readonly picture: Uint8Array;
+  /** Which cell of an animated strip, from 0; 0 for still pictures. */
+  readonly cell: Uint8Array;
   /** 0 normal, 1 additive. */
   readonly blend: Uint8Array;
+}
+
+/**
+ * Weapons' paths: a band between two radii that reaches from one angle to another; entries from `count` on are stale.
+ * Positions are relative to the contact point.
+ */
+export interface ArcFrame {
+  count: number;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** Radii between which the band is drawn. */
+  readonly inner: Float32Array;
+  readonly outer: Float32Array;
+  /** Angle of the end that trails, and of the edge that leads. */
+  readonly from: Float32Array;
+  readonly to: Float32Array;
+  /** The radius within which the weapon truly hits, whatever is drawn. */
+  readonly reach: Float32Array;
+  /** 1 while the weapon moves and hits, 0 when only its trail is left. */
+  readonly live: Uint8Array;
+  /** Encoded sRGB channels and alpha at the leading edge, 0..1, not premultiplied; the alpha fades to 0 at the trailing end. */
+  readonly r: Float32Array;
+  readonly g: Float32Array;
+  readonly b: Float32Array;
+  readonly a: Float32Array;
+  /** 0 normal, 1 additive. */
+  readonly blend: Uint8Array;
+}
+
+/**
+ * Ribbons behind moving things. Ribbon `i` runs through the nodes `first[i]` to `first[i] + nodes[i] - 1`, from its head
+ * to its tail; entries from `count` on are stale. Positions are relative to the contact point.
+ */
+export interface RibbonFrame {
+  count: number;
+  /** Nodes written so far, by all ribbons. */
+  nodeCount: number;
+  readonly first: Uint32Array;
+  readonly nodes: Uint32Array;
+  /** 0 normal, 1 additive. */
+  readonly blend: Uint8Array;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** Width of the ribbon at the node. */
+  readonly width: Float32Array;
+  /** Encoded sRGB channels and alpha at the node, 0..1, not premultiplied. */
+  readonly r: Float32Array;
+  readonly g: Float32Array;
+  readonly b: Float32Array;
+  readonly a: Float32Array;
+}
+
+/** Letters of captions, each by itself; entries from `count` on are stale. Positions are of their middles, relative to the contact point. */
+export interface GlyphFrame {
+  count: number;
+  readonly text: string[];
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  /** Height of the capitals. */
+  readonly size: Float32Array;
+  readonly rotation: Float32Array;
+  readonly alpha: Float32Array;
+  /** As 0xrrggbb. */
+  readonly colour: Uint32Array;
+  readonly outline: Uint32Array;
+}
+
+/** Health bars; entries from `count` on are stale. Positions are of their middles, relative to the contact point, bodies at rest. */
+export interface MeterFrame {
+  count: number;
+  /** Whose body it moves with: 1 the source's, 2 the target's. */
+  readonly party: Uint8Array;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly width: Float32Array;
+  readonly height: Float32Array;
+  /** How full it is, 0..1, and how full the part still is that lags behind. */
+  readonly value: Float32Array;
+  readonly lag: Float32Array;
+  readonly alpha: Float32Array;
+  /** As 0xrrggbb: of the full part, of what lags, and of what is empty. */
+  readonly fill: Uint32Array;
+  readonly lagFill: Uint32Array;
+  readonly back: Uint32Array;
 }
 
 /** Widening outlines; entries from `count` on are stale. Positions are relative to the contact point. */
@@ -127,7 +245,7 @@ export interface PictureFrame {
   readonly blend: Uint8Array;
 }
 
-/** The picture names that `ParticleFrame.picture` indexes. */
+/** The particles that are drawn without an asset: the first names that `ParticleFrame.picture` indexes. */
 export type ParticlePicture = 'dot' | 'spark' | 'chip' | 'puff';
 
 /** Everything about one instant, in buffers that are reused from sample to sample. */
@@ -141,6 +259,10 @@ export interface Frame {
   readonly rings: RingFrame;
   readonly numbers: NumberFrame;
   readonly pictures: PictureFrame;
+  readonly arcs: ArcFrame;
+  readonly ribbons: RibbonFrame;
+  readonly glyphs: GlyphFrame;
+  readonly meters: MeterFrame;
 }
 
 /** One sound to play. */
@@ -158,6 +280,10 @@ export interface SoundCue {
   readonly pan: number;
   /** Seconds after which to stop it; 0 lets it ring. */
   readonly cut: number;
+  /** Seconds that must lie between two plays of this effect; within a take they do, across takes the game sees to it. */
+  readonly gap: number;
+  /** Most voices of this effect at once; within a take they are kept, across takes the game stops the oldest. */
+  readonly voices: number;
 }
 
 /** A named moment for the game to act on. */
@@ -183,10 +309,39 @@ export interface Take {
   sample(t: number, frame: Frame): Frame;
 }
 
+/** How a pose moves a part of a body in full: degrees about its pivot, and px forward (toward where the body looks) and down. */
+export interface PartPose {
+  readonly turn: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Somebody on the stage, with what it is drawn from. */
+export interface KitActor {
+  readonly id: string;
+  readonly label: string;
+  readonly role: 'source' | 'target' | 'bystander';
+  /** Asset id of its picture, whole. */
+  readonly picture: string;
+  readonly width: number;
+  readonly height: number;
+  /** Pictures of the whole body's size that each show one part, back to front; pivots are relative to the body's middle. */
+  readonly parts: readonly { readonly id: string; readonly picture: string; readonly pivot: Place }[];
+  /** What each pose does to the parts by their ids, and to the body by `whole`, about its feet. */
+  readonly poses: Readonly<Partial<Record<keyof PoseFrame, Readonly<Record<string, PartPose>>>>>;
+}
+
 export interface Kit {
   readonly name: string;
+  readonly actors: readonly KitActor[];
   readonly sequences: readonly string[];
-  readonly particlePictures: readonly ParticlePicture[];
+  /**
+   * What `ParticleFrame.picture` indexes: the particles drawn without an asset, then the asset ids of the pictures.
+   * A picture with several cells, side by side, is an animated strip.
+   */
+  readonly particlePictures: readonly string[];
+  /** How many cells a picture has side by side. */
+  pictureCells(id: string): number;
   /** Computes a take. Throws KitError when the sequence or a payload field does not exist or has the wrong type. */
   strike(sequence: string, payload?: Payload, options?: StrikeOptions): Take;
   /** Path of an asset inside the kit, such as `assets/lance-crack.wav`. */

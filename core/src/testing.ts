@@ -28,7 +28,7 @@ export function projectJson(effects: readonly object[]): Record<string, unknown>
         ],
       },
     ],
-    actors: [{ id: 'mosshell', label: 'Mosshell', role: 'target', picture: 'mosshell', width: 100, height: 100 }],
+    actors: [{ id: 'mosshell', label: 'Mosshell', role: 'target', picture: 'mosshell', width: 160, height: 120 }],
     assets: [
       sound('crack', 0.5),
       sound('thud', 1),
@@ -47,4 +47,14 @@ export function projectWith(effects: readonly object[]): Project {
 export function takeOf(effects: readonly object[], payload?: Payload, options?: StrikeOptions): EngineTake {
   const project = projectWith(effects);
   return strike(compileSequence(project.sequences[0], ['sequences', 0], compileContext(project)), payload, options);
+}
+
+/** Where a take's first burst lets its particles go, and how far each comes in the first hundredth of a second. */
+export function spawnedFrom(take: EngineTake): { x: number; y: number; dx: number; dy: number }[] {
+  const read = (t: number) => {
+    const { particles } = take.sample(t, take.createFrame());
+    return Array.from({ length: particles.count }, (_, i) => ({ x: particles.x[i], y: particles.y[i] }));
+  };
+  const later = read(0.01);
+  return read(0).map(({ x, y }, i) => ({ x, y, dx: later[i].x - x, dy: later[i].y - y }));
 }

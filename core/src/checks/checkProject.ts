@@ -1,7 +1,8 @@
+import { effectKinds } from '../effects/kinds.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import type { Project, Sequence } from '../model/project.js';
-import { compileClips, compileEvent, compilePictures, compileSequence, type CompileContext } from '../take/compile.js';
+import { wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { compileClips, compileEvent, compilePictures, compileSequence, compileStanding, type CompileContext } from '../take/compile.js';
 
 /** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
 export function checkProject(project: Project): Problem[] {
@@ -15,6 +16,7 @@ export function checkProject(project: Project): Problem[] {
   project.actors.forEach((actor, i) => {
     if (!pictures.has(actor.picture))
       problems.push(errorAt(`actors[${i}].picture`, `expected a picture asset of the project, found "${actor.picture}"`));
+    problems.push(...checkParts(actor, i, pictures));
   });
   const context = compileContext(project);
   project.sequences.forEach((sequence, i) => {
@@ -23,11 +25,13 @@ export function checkProject(project: Project): Problem[] {
   return problems;
 }
 
-export function compileContext(project: Pick<Project, 'events' | 'assets'>): CompileContext {
+export function compileContext(project: Pick<Project, 'events' | 'assets' | 'actors'>): CompileContext {
   return {
     events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
     clips: compileClips(project.assets, ['assets']),
     pictures: compilePictures(project.assets, ['assets']),
+    standing: compileStanding(project.actors, ['actors']),
+    kinds: effectKinds,
   };
 }
 
@@ -58,6 +62,24 @@ function doubledSounds(sequence: Sequence, index: number): Problem[] {
       },
     ];
   });
+}
+
+/** A body's parts need pictures, and its poses parts. */
+function checkParts({ parts, poses }: Actor, index: number, pictures: ReadonlySet<string>): Problem[] {
+  const known = new Set([wholeBody, ...parts.map(({ id }) => id)]);
+  return [
+    ...repeatedIds(`actors[${index}].parts`, parts),
+    ...parts.flatMap(({ picture }, i) =>
+      pictures.has(picture)
+        ? []
+        : [errorAt(`actors[${index}].parts[${i}].picture`, `expected a picture asset of the project, found "${picture}"`)],
+    ),
+    ...Object.entries(poses).flatMap(([pose, moved]) =>
+      Object.keys(moved)
+        .filter((part) => !known.has(part))
+        .map((part) => errorAt(`actors[${index}].poses.${pose}.${part}`, `expected one of ${[...known].join(', ')}, found "${part}"`)),
+    ),
+  ];
 }
 
 function repeatedIds(collection: string, entries: readonly { id: string }[]): Problem[] {

@@ -1,36 +1,46 @@
 import type { Frame } from '../contract.js';
 import { dragFall, dragReach } from '../maths/ballistic.js';
 import { tableCells } from '../maths/envelope.js';
-import type { CompiledDirection, CompiledValue } from '../take/compiledValue.js';
+import { fromOklch } from '../maths/oklab.js';
+import type { CompiledValue } from '../take/compiledValue.js';
 import type { Draws } from '../take/draws.js';
+import type { FrameCapacity } from '../take/frame.js';
+import { partyOf, type Scene } from '../take/motion.js';
 import type { Seconds } from '../units.js';
 import type { Firing } from './effect.js';
+import { drawBirth, type Birth, type Emission } from './emission.js';
 
 /** A burst's fields, resolved to numbers and tables. */
-export interface BurstLook {
-  readonly origin: 'contact' | 'source' | 'target';
-  readonly shape: 'point' | 'disc' | 'circle' | 'segment';
-  readonly radius: CompiledValue;
-  readonly direction: CompiledDirection;
+export interface BurstLook extends Emission {
   readonly speed: CompiledValue;
+  readonly carry: CompiledValue;
   readonly drag: CompiledValue;
   readonly gravity: CompiledValue;
   readonly life: CompiledValue;
   readonly size: CompiledValue;
+  /** Whether the size is kept whatever the view's zoom. */
+  readonly onScreen: boolean;
   readonly spin: CompiledValue;
   readonly facesMotion: boolean;
   readonly sizeTable: Float32Array;
   readonly colourTables: { readonly r: Float32Array; readonly g: Float32Array; readonly b: Float32Array; readonly a: Float32Array };
+  /** The colour drawn for the whole burst, where there is one. */
+  readonly drawnHue: { readonly hue: CompiledValue; readonly lightness: CompiledValue; readonly chroma: CompiledValue } | undefined;
   readonly picture: number;
+  readonly cells: number;
+  readonly cellRate: CompiledValue;
   readonly blend: number;
 }
 
 const toRadians = Math.PI / 180;
+const white = { r: 1, g: 1, b: 1 };
+/** Half the time over which a moving body's speed is taken. */
+const speedStep: Seconds = 1 / 480;
 
 /** One burst let go: every particle's birth drawn, its flight a closed form of its age. */
 export class BurstFiring implements Firing {
   readonly extent: Seconds;
-  readonly particleLimit: number;
+  readonly room: Partial<FrameCapacity>;
   private readonly birth: Float64Array;
   private readonly life: Float64Array;
   private readonly x: Float64Array;
@@ -42,6 +52,9 @@ export class BurstFiring implements Firing {
   private readonly spin: Float64Array;
   private readonly drag: number;
   private readonly gravity: number;
+  private readonly carry: number;
+  private readonly cellRate: number;
+  private readonly tint: { readonly r: number; readonly g: number; readonly b: number };
   private readonly atOnce: boolean;
   private deaths: Float64Array | undefined;
 
@@ -51,10 +64,14 @@ export class BurstFiring implements Firing {
     count: number,
     over: Seconds,
   ) {
-    this.particleLimit = count;
+    this.room = { particles: count };
     this.atOnce = over === 0;
     this.drag = draws.number(look.drag);
     this.gravity = draws.number(look.gravity);
+    this.carry = draws.number(look.carry);
+    this.cellRate = draws.number(look.cellRate);
+    const hue = look.drawnHue;
+    this.tint = hue ? fromOklch(draws.number(hue.lightness), draws.number(hue.chroma), draws.number(hue.hue)) : white;
     this.birth = new Float64Array(count);
     this.life = new Float64Array(count);
     this.x = new Float64Array(count);
@@ -65,41 +82,57 @@ export class BurstFiring implements Firing {
     this.turn = new Float64Array(count);
     this.spin = new Float64Array(count);
     let extent = 0;
+    const set: Birth = { x: 0, y: 0, angle: 0 };
     for (let i = 0; i < count; i++) {
-      this.release(draws, i, (i / count) * over);
+      this.release(draws, i, (i / count) * over, set);
       extent = Math.max(extent, this.birth[i] + this.life[i]);
     }
     this.extent = extent;
   }
 
-  /** Draws particle `i`. Each draw has its own channel, so adding a field later moves none of the others. */
-  private release(draws: Draws, i: number, birth: Seconds): void {
+  private release(draws: Draws, i: number, birth: Seconds, set: Birth): void {
     const { look } = this;
-    const origin = draws.place(look.origin);
-    const angle = draws.direction(look.direction, i) * toRadians;
+    // A body's outline lies around its middle, whatever the spot.
+    const origin = draws.place(
+      look.shape === 'body' && look.origin === 'contact' ? look.party : look.origin,
+      look.shape === 'body' ? 'middle' : look.spot,
+    );
+    drawBirth(look, draws, i, set);
     const speed = draws.number(look.speed, i);
-    const radius = draws.number(look.radius, i);
     this.birth[i] = birth;
     this.life[i] = draws.number(look.life, i);
-    this.x[i] = origin.x;
-    this.y[i] = origin.y;
-    if (look.shape === 'segment') {
-      const across = draws.base(look.direction) * toRadians + Math.PI / 2;
-      const along = radius * (2 * draws.chance('place', i) - 1);
-      this.x[i] += Math.cos(across) * along;
-      this.y[i] += Math.sin(across) * along;
-    } else if (look.shape !== 'point') {
-      const around = draws.chance('place', i) * 2 * Math.PI;
-      // The square root spreads a disc's particles evenly over its area.
-      const out = look.shape === 'disc' ? radius * Math.sqrt(draws.chance('out', i)) : radius;
-      this.x[i] += Math.cos(around) * out;
-      this.y[i] += Math.sin(around) * out;
-    }
-    this.vx[i] = Math.cos(angle) * speed;
-    this.vy[i] = Math.sin(angle) * speed;
+    this.x[i] = origin.x + set.x;
+    this.y[i] = origin.y + set.y;
+    this.vx[i] = Math.cos(set.angle * toRadians) * speed;
+    this.vy[i] = Math.sin(set.angle * toRadians) * speed;
     this.size[i] = draws.number(look.size, i);
     this.turn[i] = look.facesMotion ? 0 : draws.chance('turn', i) * 360;
     this.spin[i] = draws.number(look.spin, i);
+  }
+
+  /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
+  bind({ motion, wallAt }: Scene): void {
+    const { look } = this;
+    const party = look.shape === 'body' && look.origin === 'contact' ? look.party : partyOf(look.origin);
+    if (!party) return;
+    const here = { x: 0, y: 0 };
+    const ahead = { x: 0, y: 0 };
+    const behind = { x: 0, y: 0 };
+    for (let i = 0; i < this.birth.length; i++) {
+      // All born at once stand at the same place.
+      if (i === 0 || !this.atOnce) {
+        clear(here, ahead, behind);
+        motion.addTo(here, party, wallAt(this.birth[i]));
+        if (this.carry !== 0) {
+          motion.addTo(ahead, party, wallAt(this.birth[i] + speedStep));
+          motion.addTo(behind, party, wallAt(this.birth[i] - speedStep));
+        }
+      }
+      this.x[i] += here.x;
+      this.y[i] += here.y;
+      this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
+      this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
+    }
   }
 
   /** Live particles at `age`: births so far less deaths so far, each by binary search. */
@@ -113,6 +146,8 @@ export class BurstFiring implements Firing {
     const { drag, gravity, atOnce, birth, life, x, y, vx, vy, size, turn, spin } = this;
     const { sizeTable, facesMotion } = this.look;
     const { r, g, b, a } = this.look.colourTables;
+    const { r: tintR, g: tintG, b: tintB } = this.tint;
+    const scale = this.look.onScreen ? 1 / frame.view.zoom : 1;
     const { particles } = frame;
     const { x: outX, y: outY, size: outSize, rotation: outRotation, r: outR, g: outG, b: outB, a: outA } = particles;
     const first = particles.count;
@@ -133,17 +168,31 @@ export class BurstFiring implements Firing {
       const part = place - cell;
       outX[n] = x[i] + vx[i] * reach;
       outY[n] = y[i] + vy[i] * reach + fall;
-      outSize[n] = size[i] * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
-      outR[n] = r[cell] + (r[cell + 1] - r[cell]) * part;
-      outG[n] = g[cell] + (g[cell + 1] - g[cell]) * part;
-      outB[n] = b[cell] + (b[cell + 1] - b[cell]) * part;
+      outSize[n] = size[i] * scale * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
+      outR[n] = tintR * (r[cell] + (r[cell + 1] - r[cell]) * part);
+      outG[n] = tintG * (g[cell] + (g[cell + 1] - g[cell]) * part);
+      outB[n] = tintB * (b[cell] + (b[cell + 1] - b[cell]) * part);
       outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
       outRotation[n] = facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
       n++;
     }
+    if (this.look.cells > 1) this.showCells(age, particles.cell, first);
+    else particles.cell.fill(0, first, n);
     particles.picture.fill(this.look.picture, first, n);
     particles.blend.fill(this.look.blend, first, n);
     particles.count = n;
+  }
+
+  /** Which cell of its strip each live particle shows, in the order in which `sample` writes them. */
+  private showCells(age: Seconds, out: Uint8Array, first: number): void {
+    const { cells } = this.look;
+    let n = first;
+    for (let i = 0; i < this.life.length; i++) {
+      const own = age - this.birth[i];
+      if (own < 0 || own >= this.life[i]) continue;
+      const turn = this.cellRate > 0 ? Math.floor(own * this.cellRate) % cells : Math.floor((own / this.life[i]) * cells);
+      out[n++] = turn;
+    }
   }
 
   /** Direction of flight in degrees. */
@@ -152,6 +201,10 @@ export class BurstFiring implements Firing {
     const fallSpeed = this.gravity * dragReach(this.drag, age);
     return Math.atan2(this.vy[i] * keep + fallSpeed, this.vx[i] * keep) / toRadians;
   }
+}
+
+function clear(...places: { x: number; y: number }[]): void {
+  for (const place of places) place.x = place.y = 0;
 }
 
 function countUpTo(sorted: Float64Array, limit: number): number {

@@ -3,6 +3,8 @@ import type { WarpWindow } from '../maths/timeWarp.js';
 import type { Draws } from '../take/draws.js';
 import type { Seconds } from '../units.js';
 import type { DocumentReader } from '../take/documentReader.js';
+import type { FrameCapacity } from '../take/frame.js';
+import type { Scene } from '../take/motion.js';
 
 /** Families share an ink and a glyph on the screen. */
 export type Family = 'body' | 'space' | 'view' | 'time' | 'words' | 'ear' | 'hand' | 'logic';
@@ -32,13 +34,14 @@ export interface EffectPlan {
 export interface Firing {
   /** Seconds on its own clock from its start until nothing of it is left. */
   readonly extent: Seconds;
-  /** The most particles, rings, numbers and pictures it can show at once; absent where it has none. */
-  readonly particleLimit?: number;
-  readonly ringLimit?: number;
-  readonly numberLimit?: number;
-  readonly pictureLimit?: number;
+  /** The most of each thing that it can show at once. */
+  readonly room?: Partial<FrameCapacity>;
+  /** The party whose place it changes. */
+  readonly moves?: 'source' | 'target';
   /** Whether what it did stays after its end; it is then sampled at its extent for ever. */
   readonly lasting?: boolean;
+  /** Told once, before any sample, where the bodies go, for what follows them or flies at them. */
+  bind?(scene: Scene): void;
   /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
   sample?(age: Seconds, frame: Frame): void;
   /** The number its lane draws at `age`. */
@@ -47,8 +50,8 @@ export interface Firing {
   warp?(start: Seconds): TimeBend;
   /** The sound it plays, for effects of the ear family; `start` in wall seconds. */
   sound?(start: Seconds): Omit<SoundCue, 'effect'> | undefined;
-  /** The moment it names, for effects of the logic family; `start` in wall seconds. */
-  signal?(start: Seconds): Omit<SignalCue, 'effect'>;
+  /** The moments it names; `wallAt` gives the wall time of an age. */
+  signals?(wallAt: Scene['wallAt']): readonly Omit<SignalCue, 'effect'>[];
 }
 
 /** Parties whose clock can be bent; `world` is everything that belongs to no party. */

@@ -13,6 +13,12 @@ import { number } from './number.js';
 import { stream } from './stream.js';
 import { mark } from './mark.js';
 import { overlay } from './overlay.js';
+import { pose } from './pose.js';
+import { arc } from './arc.js';
+import { trail } from './trail.js';
+import { seeker } from './seeker.js';
+import { caption } from './caption.js';
+import { meter } from './meter.js';
 import type { EffectKind } from './effect.js';
 import { flash } from './flash.js';
 import { hitStop } from './hitStop.js';
@@ -25,10 +31,14 @@ export const effectKinds: Readonly<Record<string, EffectKind>> = {
   squash,
   knockback,
   jitter,
+  pose,
   overlay,
   burst,
   stream,
   ring,
+  arc,
+  trail,
+  seeker,
   mark,
   shake,
   kick,
@@ -37,6 +47,8 @@ export const effectKinds: Readonly<Record<string, EffectKind>> = {
   'hit-stop': hitStop,
   slow,
   number,
+  caption,
+  meter,
   sound,
   rumble,
   signal,

@@ -70,6 +70,7 @@ export const knockback: EffectKind = {
         return {
           extent: duration,
           lasting: !returns,
+          moves: party,
           channel: away,
           sample(age, frame) {
             const u = share(age, duration);

@@ -62,7 +62,7 @@ export const mark: EffectKind = {
     const origin = reader.choice('from', origins);
     const y = reader.value('y');
     const look = {
-      picture: reader.picture('picture'),
+      picture: reader.picture('picture').id,
       layer: onBody ? 'over' : 'ground',
       party: onBody ? party : undefined,
       origin: onBody ? party : origin,

@@ -3,13 +3,15 @@ import { dragFall, dragReach } from '../maths/ballistic.js';
 import { spring } from '../maths/spring.js';
 import { choiceField, colourField, directionField, lazySchema, textField, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
+import { origins, type Draws } from '../take/draws.js';
+import type { CompiledValue } from '../take/compiledValue.js';
+import { movable, partyOf } from '../take/motion.js';
 import type { EffectKind } from './effect.js';
 import { fillTemplate } from './template.js';
 
 /** Entering faster than this cannot be seen, and its spring would swing beyond all numbers. */
 const shortestEnter = 1e-4;
 
-const origins = ['contact', 'source', 'target'] as const;
 const enters = ['instant', 'pop', 'bounce'] as const;
 const leaves = ['fade', 'shrink', 'cut'] as const;
 /** Damping of the spring that a number enters by: a pop overshoots once, a bounce rings. */
@@ -43,6 +45,14 @@ export const numberSchema = /* @__PURE__ */ lazySchema(() =>
     }),
     sway: valueField({ label: 'Sway', about: 'How far it zigzags.', unit: 'px', min: 0, max: 400, default: 0 }),
     swayRate: valueField({ label: 'Sway rate', about: 'Zigzags per second.', unit: 'Hz', min: 0, max: 30, default: 3 }),
+    gather: valueField({
+      label: 'Gather',
+      about: 'Repeats that come within so many seconds of the one before are told as one growing number; 0 shows each.',
+      unit: 's',
+      min: 0,
+      max: 5,
+      default: 0,
+    }),
   }),
 );
 
@@ -70,12 +80,21 @@ export const number: EffectKind = {
     const gravity = reader.value('gravity');
     const sway = reader.value('sway');
     const swayRate = reader.value('swayRate');
+    const gather = reader.value('gather');
+    const chance = reader.value('chance');
+    const repeats = reader.repeatCount();
+    const every = reader.repeatEvery();
     return {
       fire(draws, strength, duration) {
-        const text = fillTemplate(template, draws.payload, Math.round(draws.number(decimals)));
-        const place = draws.place(origin);
-        const x0 = place.x;
-        const y0 = place.y - draws.number(above);
+        const gathers = repeats > 1 && every <= draws.number(gather);
+        // Which repeats fire is known from their draws: the first of them tells them all.
+        const fired = gathers ? firedRepeats(draws, chance, repeats) : [draws.firing];
+        if (draws.firing !== fired[0]) return { extent: 0, channel: () => 0 };
+        const digits = Math.round(draws.number(decimals));
+        const texts = fired.map((_, i) => fillTemplate(template, draws.payload, digits, i + 1));
+        const steps = fired.map((firing) => (firing - fired[0]) * every);
+        const place = movable(draws.place(origin));
+        const up = draws.number(above);
         const height = draws.number(size) * strength;
         const packed = draws.packedColour(colour);
         const edge = draws.packedColour(outline);
@@ -90,18 +109,31 @@ export const number: EffectKind = {
         /** From 0 to 1 over the enter time, past it on a spring of one swing. */
         const grown = (age: number): number =>
           enter === 'instant' || into < shortestEnter ? 1 : 1 + spring(-1, 0, 0.75 / into, entering[enter], age);
-        const left = (age: number): number => (outOf === 0 ? 1 : Math.min(1, Math.max(0, (duration - age) / outOf)));
-        const shown = (age: number): number => Math.max(0, height * grown(age) * (leave === 'shrink' ? left(age) : 1));
+        const extent = duration + steps[steps.length - 1];
+        const left = (age: number): number => (outOf === 0 ? 1 : Math.min(1, Math.max(0, (extent - age) / outOf)));
+        /** The last of the gathered repeats that has come by `age`. */
+        const latest = (age: number): number => {
+          let i = steps.length - 1;
+          while (i > 0 && steps[i] > age) i--;
+          return i;
+        };
+        // Each further blow lets it enter again, from half its size.
+        const entered = (age: number): number => {
+          const i = latest(age);
+          return i === 0 ? grown(age) : 0.5 + 0.5 * grown(age - steps[i]);
+        };
+        const shown = (age: number): number => Math.max(0, height * entered(age) * (leave === 'shrink' ? left(age) : 1));
         return {
-          extent: duration,
-          numberLimit: 1,
+          extent,
+          room: { numbers: 1 },
+          bind: ({ motion, wallAt }) => motion.addTo(place, partyOf(origin), wallAt(0)),
           channel: shown,
           sample(age, { numbers }) {
             const n = numbers.count++;
             const reach = v0 * dragReach(k, age);
-            numbers.text[n] = text;
-            numbers.x[n] = x0 + Math.cos(radians) * reach + width * Math.sin(2 * Math.PI * rate * age);
-            numbers.y[n] = y0 + Math.sin(radians) * reach + g * dragFall(k, age);
+            numbers.text[n] = texts[latest(age)];
+            numbers.x[n] = place.x + Math.cos(radians) * reach + width * Math.sin(2 * Math.PI * rate * age);
+            numbers.y[n] = place.y - up + Math.sin(radians) * reach + g * dragFall(k, age);
             numbers.size[n] = shown(age);
             numbers.alpha[n] = leave === 'fade' ? left(age) : 1;
             numbers.colour[n] = packed;
@@ -112,3 +144,9 @@ export const number: EffectKind = {
     };
   },
 };
+
+/** The repeats that chance lets fire, in order; what decides is what decides when they are fired. */
+function firedRepeats(draws: Draws, chance: CompiledValue, repeats: number): number[] {
+  const all = Array.from({ length: repeats }, (_, i) => draws.of(i));
+  return all.filter((one) => one.chance('chance') < one.number(chance)).map((one) => one.firing);
+}

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { choiceField, colourField, envelopeField, lazySchema, pictureField, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
+import { spots } from '../take/draws.js';
 import type { EffectKind } from './effect.js';
 import { firePicture } from './picture.js';
 
@@ -10,8 +11,9 @@ export const overlaySchema = /* @__PURE__ */ lazySchema(() =>
     ...commonFields({ clock: 'wall', duration: 1.2, durationAbout: 'Seconds from first to last sight.', on: 'target' }),
     picture: pictureField('Picture', 'What is put on the body.'),
     layer: choiceField('Layer', 'Over the body or behind it.', ['over', 'behind'], 'over'),
-    x: valueField({ label: 'Across', about: 'How far to the right of the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 0 }),
-    y: valueField({ label: 'Down', about: 'How far below the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 0 }),
+    spot: choiceField('Spot', 'The part of the body it is put on.', spots, 'middle'),
+    x: valueField({ label: 'Across', about: 'How far to the right of that spot.', unit: 'px', min: -1000, max: 1000, default: 0 }),
+    y: valueField({ label: 'Down', about: 'How far below that spot.', unit: 'px', min: -1000, max: 1000, default: 0 }),
     size: valueField({ label: 'Size', about: 'Width of the picture.', unit: 'px', min: 1, max: 4000, default: 180 }),
     turn: valueField({ label: 'Turn', about: 'How far the picture is turned.', unit: '°', min: -360, max: 360, default: 0 }),
     alpha: valueField({
@@ -42,10 +44,11 @@ export const overlay: EffectKind = {
   compile(reader) {
     const party = reader.choice('on', ['source', 'target'] as const);
     const look = {
-      picture: reader.picture('picture'),
+      picture: reader.picture('picture').id,
       layer: reader.choice('layer', ['over', 'behind'] as const),
       party,
       origin: party,
+      spot: reader.choice('spot', spots),
       x: reader.value('x'),
       y: reader.value('y'),
       size: reader.value('size'),

@@ -1,7 +1,9 @@
+import type { Spot } from '../contract.js';
 import type { Envelope } from '../maths/envelope.js';
 import type { CompiledColour, CompiledValue } from '../take/compiledValue.js';
 import type { Draws } from '../take/draws.js';
 import type { Seconds } from '../units.js';
+import { movable, partyOf } from '../take/motion.js';
 import type { Firing } from './effect.js';
 
 /** Where a picture lies: on the ground under the actors, behind a body, or over it. */
@@ -14,6 +16,7 @@ export interface PictureLook {
   /** The party whose body it follows; absent when it stays where it was put. */
   readonly party: 'source' | 'target' | undefined;
   readonly origin: 'contact' | 'source' | 'target';
+  readonly spot?: Spot;
   readonly x: CompiledValue;
   readonly y: CompiledValue;
   readonly size: CompiledValue;
@@ -30,9 +33,9 @@ const layers: Readonly<Record<PictureLayer, number>> = { ground: 0, behind: 1, o
 
 /** One picture put somewhere, fading by its envelope. Strength scales its alpha. */
 export function firePicture(look: PictureLook, draws: Draws, strength: number, duration: Seconds): Firing {
-  const place = draws.place(look.origin);
-  const x = place.x + draws.number(look.x);
-  const y = place.y + draws.number(look.y) + (look.drop ?? 0);
+  const place = movable(draws.place(look.origin, look.spot));
+  const x = draws.number(look.x);
+  const y = draws.number(look.y) + (look.drop ?? 0);
   const size = draws.number(look.size);
   const turn = draws.number(look.turn);
   const full = draws.number(look.alpha) * strength;
@@ -42,15 +45,19 @@ export function firePicture(look: PictureLook, draws: Draws, strength: number, d
   const alpha = (age: number): number => Math.min(1, Math.max(0, full * look.envelope.at(age / duration)));
   return {
     extent: duration,
-    pictureLimit: 1,
+    room: { pictures: 1 },
     channel: alpha,
+    bind({ motion, wallAt }) {
+      // What is on a body is moved with it by whoever draws; what lies on the ground lies where the body was.
+      if (look.party === undefined) motion.addTo(place, partyOf(look.origin), wallAt(0));
+    },
     sample(age, { pictures }) {
       const n = pictures.count++;
       pictures.picture[n] = look.picture;
       pictures.layer[n] = layer;
       pictures.party[n] = party;
-      pictures.x[n] = x;
-      pictures.y[n] = y;
+      pictures.x[n] = place.x + x;
+      pictures.y[n] = place.y + y;
       pictures.size[n] = size;
       pictures.rotation[n] = turn;
       pictures.alpha[n] = alpha(age);

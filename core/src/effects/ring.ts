@@ -2,9 +2,9 @@ import * as z from 'zod';
 import { tableCells } from '../maths/envelope.js';
 import { choiceField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
+import { origins } from '../take/draws.js';
+import { movable, partyOf } from '../take/motion.js';
 import type { EffectKind } from './effect.js';
-
-const origins = ['contact', 'source', 'target'] as const;
 
 export const ringSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
@@ -58,14 +58,15 @@ export const ring: EffectKind = {
     const blend = reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0;
     return {
       fire(draws, strength, duration) {
-        const place = draws.place(origin);
+        const place = movable(draws.place(origin));
         const first = draws.number(radiusFrom);
         const last = draws.number(radiusTo) * strength;
         const line = draws.number(width);
         const radius = (age: number): number => Math.max(0, first + (last - first) * ease(age / duration));
         return {
           extent: duration,
-          ringLimit: 1,
+          room: { rings: 1 },
+          bind: ({ motion, wallAt }) => motion.addTo(place, partyOf(origin), wallAt(0)),
           channel: radius,
           sample(age, { rings }) {
             const u = age / duration;

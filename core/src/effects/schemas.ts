@@ -17,6 +17,12 @@ import { numberSchema } from './number.js';
 import { streamSchema } from './stream.js';
 import { markSchema } from './mark.js';
 import { overlaySchema } from './overlay.js';
+import { poseSchema } from './pose.js';
+import { arcSchema } from './arc.js';
+import { trailSchema } from './trail.js';
+import { seekerSchema } from './seeker.js';
+import { captionSchema } from './caption.js';
+import { meterSchema } from './meter.js';
 import { shakeSchema } from './shake.js';
 import { soundSchema } from './sound.js';
 
@@ -42,6 +48,12 @@ export const effectSchema = /* @__PURE__ */ lazySchema(() =>
     signalSchema(),
     ringSchema(),
     numberSchema(),
+    meterSchema(),
+    captionSchema(),
+    seekerSchema(),
+    trailSchema(),
+    arcSchema(),
+    poseSchema(),
   ]),
 );
 
@@ -53,6 +65,7 @@ export const effectSchemaOf = {
   flash: flashSchema,
   burst: burstSchema,
   stream: streamSchema,
+  pose: poseSchema,
   overlay: overlaySchema,
   mark: markSchema,
   'hit-stop': hitStopSchema,
@@ -68,7 +81,12 @@ export const effectSchemaOf = {
   rumble: rumbleSchema,
   signal: signalSchema,
   ring: ringSchema,
+  arc: arcSchema,
+  trail: trailSchema,
+  seeker: seekerSchema,
   number: numberSchema,
+  caption: captionSchema,
+  meter: meterSchema,
 } as const;
 
 /** What a new effect may need from the project: a first clip, a first picture. */

@@ -33,6 +33,22 @@ export const shakeSchema = /* @__PURE__ */ lazySchema(() =>
     }),
     axis: choiceField('Axis', 'both: freely in the plane; line: only along the direction.', axes, 'both'),
     direction: directionField('Direction', 'The line it keeps to when the axis is line.', { mode: 'along', angle: 0, spread: 0 }),
+    near: valueField({
+      label: 'Near',
+      about: 'Up to this distance of the view from contact it is felt in full.',
+      unit: 'px',
+      min: 0,
+      max: 20000,
+      default: 300,
+    }),
+    far: valueField({
+      label: 'Far',
+      about: 'From this distance on it is not felt; 0 is felt everywhere.',
+      unit: 'px',
+      min: 0,
+      max: 20000,
+      default: 0,
+    }),
     envelope: envelopeField('Envelope', 'The shake over its life.', [
       { at: 0, value: 1, ease: 'ease-out' },
       { at: 1, value: 0 },
@@ -40,7 +56,7 @@ export const shakeSchema = /* @__PURE__ */ lazySchema(() =>
   }),
 );
 
-/** Moves the view by gradient noise: amplitude · strength · envelope(u) · noise(frequency · age). */
+/** Moves the view by gradient noise: amplitude · strength · nearness · envelope(u) · noise(frequency · age). */
 export const shake: EffectKind = {
   kind: 'shake',
   family: 'view',
@@ -52,11 +68,14 @@ export const shake: EffectKind = {
     const frequency = reader.value('frequency');
     const axis = reader.choice('axis', axes);
     const direction = reader.direction('direction');
+    const near = reader.value('near');
+    const far = reader.value('far');
     const envelope = reader.envelope('envelope');
     return {
       fire(draws, strength, duration) {
-        const reach = draws.number(amplitude) * strength;
-        const turn = draws.number(roll) * strength;
+        const felt = strength * draws.nearness('view', draws.place('contact'), draws.number(near), draws.number(far));
+        const reach = draws.number(amplitude) * felt;
+        const turn = draws.number(roll) * felt;
         const rate = draws.number(frequency);
         const seed = draws.key();
         const radians = (draws.direction(direction, 0) * Math.PI) / 180;

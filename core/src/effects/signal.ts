@@ -31,7 +31,7 @@ export const signal: EffectKind = {
     return {
       fire(draws, strength, duration) {
         const parameters = { amount: draws.number(amount) * strength };
-        return { extent: duration, channel: () => 1, signal: (start) => ({ name, start, parameters }) };
+        return { extent: duration, channel: () => 1, signals: (wallAt) => [{ name, start: wallAt(0), parameters }] };
       },
     };
   },

@@ -1,7 +1,11 @@
 import * as z from 'zod';
-import { fieldRegistry, lazySchema, valueField } from '../model/field.js';
+import { shuffled } from '../maths/shuffle.js';
+import { choiceField, fieldRegistry, lazySchema, valueField } from '../model/field.js';
+import { origins } from '../take/draws.js';
 import { commonFields, identifier } from './common.js';
 import type { EffectKind } from './effect.js';
+
+const orders = ['shuffle', 'draw', 'round'] as const;
 
 export const soundSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
@@ -13,6 +17,12 @@ export const soundSchema = /* @__PURE__ */ lazySchema(() =>
       .max(32)
       .describe('The pool: each firing plays one of these clips.')
       .register(fieldRegistry, { label: 'Pool', about: 'Each firing plays one of these.', control: 'clips' }),
+    order: choiceField(
+      'Order',
+      'shuffle: none twice running; draw: any, by chance alone; round: one after another. Counted over repeats and over seeds in a row.',
+      orders,
+      'shuffle',
+    ),
     gain: valueField({
       label: 'Gain',
       about: 'Level against the clip as recorded.',
@@ -30,10 +40,51 @@ export const soundSchema = /* @__PURE__ */ lazySchema(() =>
       default: { range: [0.95, 1.05] },
     }),
     pan: valueField({ label: 'Pan', about: '-1 is left, 1 is right.', unit: '', min: -1, max: 1, default: 0 }),
+    from: choiceField('From', 'Where it sounds, for distance and pan.', origins, 'contact'),
+    near: valueField({
+      label: 'Near',
+      about: 'Up to this distance from the ear it is heard in full.',
+      unit: 'px',
+      min: 0,
+      max: 20000,
+      default: 300,
+    }),
+    far: valueField({
+      label: 'Far',
+      about: 'From this distance on it is silent; 0 is heard everywhere alike.',
+      unit: 'px',
+      min: 0,
+      max: 20000,
+      default: 0,
+    }),
+    panWidth: valueField({
+      label: 'Pan width',
+      about: 'How far to the side of the ear it is heard on that side alone; 0 pans nothing.',
+      unit: 'px',
+      min: 0,
+      max: 20000,
+      default: 0,
+    }),
+    gap: valueField({
+      label: 'Least gap',
+      about: 'Seconds that must lie between two plays; a play that comes sooner is left out.',
+      unit: 's',
+      min: 0,
+      max: 10,
+      default: 0.02,
+    }),
+    voices: valueField({
+      label: 'Most voices',
+      about: 'How many may ring at once; one more stops the oldest.',
+      unit: '',
+      min: 1,
+      max: 32,
+      default: 8,
+    }),
   }),
 );
 
-/** Schedules one clip from a pool; strength scales the linear gain. */
+/** Schedules one clip from a pool; strength scales the linear gain, and so does the distance from the ear. */
 export const sound: EffectKind = {
   kind: 'sound',
   family: 'ear',
@@ -41,18 +92,39 @@ export const sound: EffectKind = {
   channel: { label: 'sound', unit: '', signed: false },
   compile(reader) {
     const clips = reader.clips('clips');
+    const order = reader.choice('order', orders);
+    const repeats = reader.repeatCount();
     const gain = reader.value('gain');
     const rate = reader.value('rate');
     const pan = reader.value('pan');
+    const from = reader.choice('from', origins);
+    const near = reader.value('near');
+    const far = reader.value('far');
+    const panWidth = reader.value('panWidth');
+    const gap = reader.value('gap');
+    const voices = reader.value('voices');
     return {
       fire(draws, strength, duration) {
-        const clip = clips[Math.floor(draws.chance('clip') * clips.length)];
+        // Plays are counted through repeats and then through seeds, so that a game that counts its seeds up never hears one twice running.
+        const play = draws.seed * repeats + draws.firing;
+        const index =
+          order === 'draw'
+            ? Math.floor(draws.chance('clip') * clips.length)
+            : order === 'round'
+              ? play % clips.length
+              : shuffled(draws.effectKey, play, clips.length);
+        const clip = clips[index];
+        const place = draws.place(from);
+        const width = draws.number(panWidth);
+        const aside = width > 0 ? (place.x - draws.places.ear.x) / width : 0;
         const cue = {
           clip: clip.id,
-          gain: 10 ** (draws.number(gain) / 20) * strength,
+          gain: 10 ** (draws.number(gain) / 20) * strength * draws.nearness('ear', place, draws.number(near), draws.number(far)),
           rate: draws.number(rate),
-          pan: draws.number(pan),
+          pan: Math.min(1, Math.max(-1, draws.number(pan) + aside)),
           cut: duration,
+          gap: draws.number(gap),
+          voices: Math.max(1, Math.round(draws.number(voices))),
         };
         const ring = clip.duration / cue.rate;
         return {

@@ -17,12 +17,26 @@ export function parseTemplate(text: string): Template | string {
   return pieces;
 }
 
-/** The template with the payload's values put in; numbers rounded half away from zero to `decimals`. */
-export function fillTemplate(template: Template, payload: Readonly<Record<string, number | string | boolean>>, decimals: number): string {
-  return template.map(({ text, field }) => text ?? show(payload[field ?? ''], decimals)).join('');
+/**
+ * The template with the payload's values put in; numbers rounded half away from zero to `decimals`, and multiplied by
+ * `times` where several blows are told as one.
+ */
+export function fillTemplate(
+  template: Template,
+  payload: Readonly<Record<string, number | string | boolean>>,
+  decimals: number,
+  times = 1,
+): string {
+  return template
+    .map(({ text, field }) => {
+      const value = payload[field ?? ''];
+      return text ?? showValue(typeof value === 'number' ? value * times : value, decimals);
+    })
+    .join('');
 }
 
-function show(value: number | string | boolean, decimals: number): string {
+/** A payload value as a person reads it. */
+export function showValue(value: number | string | boolean, decimals: number): string {
   if (typeof value !== 'number') return String(value);
   const scale = 10 ** decimals;
   return (Math.sign(value) * (Math.round(Math.abs(value) * scale) / scale)).toFixed(decimals).replace(/^-(0(\.0*)?)$/, '$1');

@@ -1,6 +1,6 @@
 import { readProject } from '../checks/readProject.js';
 import { projectJson, takeOf } from '../testing.js';
-import { bakedNumbers, bakedPictures, bakedRings } from '../ship/bakedRow.js';
+import { bakedFrame } from '../ship/bakedRow.js';
 import { fillTemplate, parseTemplate } from './template.js';
 
 describe('templates', () => {
@@ -51,7 +51,7 @@ describe('number', () => {
   };
   const at = (effect: object, t: number, payload = { damage: 17 }) => {
     const take = takeOf([effect], payload);
-    return bakedNumbers(take.sample(t, take.createFrame()))[0];
+    return bakedFrame(take.sample(t, take.createFrame())).numbers[0];
   };
 
   it('rises from above its body with the payload’s number on it', () => {
@@ -110,17 +110,17 @@ describe('ring', () => {
         ],
       },
     ]);
-    const [ring] = bakedRings(take.sample(0.25, take.createFrame()));
+    const [ring] = bakedFrame(take.sample(0.25, take.createFrame())).rings;
     expect(ring).toEqual(jasmine.objectContaining({ x: -80, y: 0, radius: 20, width: 6 }));
     expect(ring.a).toBeCloseTo(0.75, 2);
-    expect(bakedRings(take.sample(1, take.createFrame()))).toEqual([]);
+    expect(bakedFrame(take.sample(1, take.createFrame())).rings).toEqual([]);
   });
 });
 
 describe('overlay and mark', () => {
   const at = (effect: object, t: number, payload = {}) => {
     const take = takeOf([effect], payload);
-    return bakedPictures(take.sample(t, take.createFrame()))[0];
+    return bakedFrame(take.sample(t, take.createFrame())).pictures[0];
   };
 
   it('puts a picture on a body, fading in and out', () => {

@@ -1,4 +1,4 @@
-import type { Fraction } from '../units.js';
+import type { Degrees, Fraction } from '../units.js';
 import type { Rgba } from './colour.js';
 
 /** A colour in OKLab with alpha. */
@@ -40,6 +40,29 @@ export function fromOklab(colour: Oklab): Rgba {
     b: clamp(encode(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s)),
     a: colour.alpha,
   };
+}
+
+/**
+ * The colour of a hue at a lightness and chroma in OKLCH (CSS Color 4). Where sRGB cannot show it, its chroma is reduced
+ * until it can, so that lightness and hue stay as asked.
+ */
+export function fromOklch(l: Fraction, chroma: number, hue: Degrees): Rgba {
+  const radians = (hue * Math.PI) / 180;
+  const at = (c: number): Oklab => ({ l, a: c * Math.cos(radians), b: c * Math.sin(radians), alpha: 1 });
+  if (inGamut(at(chroma))) return fromOklab(at(chroma));
+  let [low, high] = [0, chroma];
+  for (let i = 0; i < 24; i++) {
+    const middle = (low + high) / 2;
+    if (inGamut(at(middle))) low = middle;
+    else high = middle;
+  }
+  return fromOklab(at(low));
+}
+
+/** Whether a colour goes to sRGB and back without being clipped. */
+function inGamut(colour: Oklab): boolean {
+  const back = toOklab(fromOklab(colour));
+  return Math.hypot(back.l - colour.l, back.a - colour.a, back.b - colour.b) < 1e-4;
 }
 
 /** Mixes two colours in OKLab with premultiplied alpha (CSS Color 4, 12.3); `x` = 0 is all `from`. */

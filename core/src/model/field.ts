@@ -12,6 +12,10 @@ export interface FieldMeta {
   min?: number;
   max?: number;
   options?: readonly string[];
+  /** A picture field that may stay empty. */
+  optional?: boolean;
+  /** The field is asked for only while another one has one of these values. */
+  when?: { readonly field: string; readonly is: readonly string[] };
 }
 
 /** Where the fields' metadata lives: beside the schemas, out of the JSON Schema. */
@@ -49,6 +53,7 @@ interface ValueOptions {
   min: number;
   max: number;
   default: number | { range: [number, number] };
+  when?: FieldMeta['when'];
 }
 
 /** Schema of a number that is fixed, random in a range, or driven by a payload field. */
@@ -69,11 +74,11 @@ export function numberValue(min: number, max: number) {
   );
 }
 
-export function valueField({ label, about, unit, min, max, default: fallback }: ValueOptions) {
+export function valueField({ label, about, unit, min, max, default: fallback, when }: ValueOptions) {
   return numberValue(min, max)
     .default(fallback)
     .describe(`${about} Unit: ${unit || 'none'}; from ${min} to ${max}.`)
-    .register(fieldRegistry, { label, about, control: 'value', unit, min, max });
+    .register(fieldRegistry, { label, about, control: 'value', unit, min, max, ...(when && { when }) });
 }
 
 export function choiceField<const T extends readonly [string, ...string[]]>(label: string, about: string, options: T, fallback: T[number]) {
@@ -100,6 +105,16 @@ export function pictureField(label: string, about: string) {
     .regex(/^[a-z][a-z0-9-]{0,63}$/, 'expected the id of a picture asset')
     .describe(about)
     .register(fieldRegistry, { label, about, control: 'picture' });
+}
+
+/** A picture that may be left out; the empty text is none. */
+export function optionalPictureField(label: string, about: string) {
+  return z
+    .string()
+    .regex(/^([a-z][a-z0-9-]{0,63})?$/, 'expected the id of a picture asset, or nothing')
+    .default('')
+    .describe(about)
+    .register(fieldRegistry, { label, about, control: 'picture', optional: true });
 }
 
 export function textField(label: string, about: string, fallback: string) {

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { identifier } from '../effects/common.js';
 import { effectSchema, type Effect } from '../effects/schemas.js';
+import { spots } from '../take/draws.js';
+import { poses } from '../take/frame.js';
 import { lazySchema } from './field.js';
 
 /** Rises when a document of an older format would be misread. */
@@ -52,6 +54,22 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
 );
 export type EventType = z.infer<ReturnType<typeof eventSchema>>;
 
+const placeSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({ x: z.number().min(-4000).max(4000), y: z.number().min(-4000).max(4000) }),
+);
+
+/** How a part of a body is moved by a pose, in full. */
+const partPoseSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    turn: z.number().min(-360).max(360).default(0).describe('Degrees about its pivot.'),
+    x: z.number().min(-1000).max(1000).default(0).describe('px forward: toward where the body looks.'),
+    y: z.number().min(-1000).max(1000).default(0).describe('px down.'),
+  }),
+);
+
+/** The name by which a pose moves the whole body rather than a part of it. */
+export const wholeBody = 'whole';
+
 export const actorSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     id: identifier(),
@@ -60,6 +78,26 @@ export const actorSchema = /* @__PURE__ */ lazySchema(() =>
     picture: identifier().describe('A picture asset.'),
     width: z.number().min(1).max(2000).describe('px at zoom 1'),
     height: z.number().min(1).max(2000).describe('px at zoom 1'),
+    place: placeSchema().optional().describe('Where it rests, relative to the contact point.'),
+    spots: z
+      .partialRecord(z.enum(spots), placeSchema())
+      .default({})
+      .describe('Where its spots are, relative to its middle, when not on the edges of its size.'),
+    parts: z
+      .array(
+        z.strictObject({
+          id: identifier(),
+          picture: identifier().describe('A picture asset of the whole body’s size that shows this part alone.'),
+          pivot: placeSchema().describe('What it turns about, relative to the body’s middle.'),
+        }),
+      )
+      .max(40)
+      .default([])
+      .describe('What the body is drawn from, back to front; its picture alone when there are none.'),
+    poses: z
+      .partialRecord(z.enum(poses), z.record(identifier(), partPoseSchema()))
+      .default({})
+      .describe(`How each pose moves its parts by their ids, and the body by “${wholeBody}”.`),
   }),
 );
 export type Actor = z.infer<ReturnType<typeof actorSchema>>;
@@ -93,7 +131,11 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
       duration: z.number().min(0).max(600).describe('seconds'),
       peaks: z.array(z.number().min(0).max(1)).max(512).default([]),
     }),
-    z.strictObject({ type: z.literal('picture'), ...common }),
+    z.strictObject({
+      type: z.literal('picture'),
+      ...common,
+      cells: z.number().int().min(1).max(256).default(1).describe('Equal cells side by side, when it is an animated strip.'),
+    }),
   ]);
 });
 export type Asset = z.infer<ReturnType<typeof assetSchema>>;

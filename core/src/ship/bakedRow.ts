@@ -1,5 +1,6 @@
 import type { ActorFrame, Frame } from '../contract.js';
 import { hexOf } from '../maths/colour.js';
+import { poses } from '../take/frame.js';
 
 /** The columns of a baked table, in order. They only ever grow at the end. */
 export const bakedColumns = [
@@ -22,7 +23,18 @@ export const bakedColumns = [
   'rings',
   'numbers',
   'pictures',
+  ...poseColumns('target'),
+  ...poseColumns('source'),
+  'arcs',
+  'ribbons',
+  'glyphs',
+  'meters',
+  'meter',
 ] as const;
+
+function poseColumns<P extends string>(party: P) {
+  return [`${party}.hurt`, `${party}.lunge`, `${party}.guard`, `${party}.fall`] as const;
+}
 
 function actorColumns<P extends string>(party: P) {
   return [
@@ -62,6 +74,13 @@ export function bakedRow(frame: Frame): BakedRow {
     rings: frame.rings.count,
     numbers: frame.numbers.count,
     pictures: frame.pictures.count,
+    ...poseCells('target', frame.target),
+    ...poseCells('source', frame.source),
+    arcs: frame.arcs.count,
+    ribbons: frame.ribbons.count,
+    glyphs: frame.glyphs.count,
+    meters: frame.meters.count,
+    meter: frame.meters.count > 0 ? frame.meters.value[0] : '',
   } as BakedRow;
 }
 
@@ -78,102 +97,68 @@ function actorCells(party: string, actor: ActorFrame): Record<string, number | s
   };
 }
 
-/** One live particle as a record. */
-export type BakedParticle = Record<'x' | 'y' | 'size' | 'rotation' | 'r' | 'g' | 'b' | 'a' | 'picture' | 'blend', number>;
+function poseCells(party: string, { pose }: ActorFrame): Record<string, number> {
+  return Object.fromEntries(poses.map((name) => [`${party}.${name}`, pose[name]]));
+}
+
+type Columns = Float32Array | Uint8Array | Uint32Array | readonly string[];
+
+/** The names of a frame part's columns, whose entries belong together by their index. */
+type ColumnsOf<T> = { [K in keyof T]: T[K] extends Columns ? K : never }[keyof T];
+
+/** Columns that hold colours as 0xrrggbb; they are written out as `#rrggbb`. */
+const colourColumns = ['colour', 'outline', 'tint', 'fill', 'lagFill', 'back'] as const;
+
+type EntryOf<T, K extends ColumnsOf<T>> = {
+  [N in K]: N extends (typeof colourColumns)[number] ? string : T[N] extends readonly string[] ? string : number;
+};
+
+/** Entry `i` of some columns as a record. */
+function entry<T, K extends ColumnsOf<T>>(part: T, names: readonly K[], i: number): EntryOf<T, K> {
+  const cells = names.map((name) => {
+    const value = (part[name] as Columns)[i];
+    return [name, colourColumns.includes(name as never) ? hexOf(Number(value)) : value] as const;
+  });
+  return Object.fromEntries(cells) as EntryOf<T, K>;
+}
+
+function entries<T extends { count: number }, K extends ColumnsOf<T>>(part: T, limit: number, ...names: K[]): EntryOf<T, K>[] {
+  return Array.from({ length: Math.min(limit, part.count) }, (_, i) => entry(part, names, i));
+}
+
+/** One ribbon with its nodes from head to tail. */
+export interface BakedRibbon {
+  readonly blend: number;
+  readonly nodes: readonly Record<'x' | 'y' | 'width' | 'r' | 'g' | 'b' | 'a', number>[];
+}
+
+function bakedRibbons({ ribbons }: Frame): BakedRibbon[] {
+  return Array.from({ length: ribbons.count }, (_, i) => ({
+    blend: ribbons.blend[i],
+    nodes: Array.from({ length: ribbons.nodes[i] }, (_, n) =>
+      entry(ribbons, ['x', 'y', 'width', 'r', 'g', 'b', 'a'], ribbons.first[i] + n),
+    ),
+  }));
+}
 
 /** The frame's live particles, at most `limit` of them. */
-export function bakedParticles({ particles }: Frame, limit = Infinity): BakedParticle[] {
-  return Array.from({ length: Math.min(limit, particles.count) }, (_, i) => ({
-    x: particles.x[i],
-    y: particles.y[i],
-    size: particles.size[i],
-    rotation: particles.rotation[i],
-    r: particles.r[i],
-    g: particles.g[i],
-    b: particles.b[i],
-    a: particles.a[i],
-    picture: particles.picture[i],
-    blend: particles.blend[i],
-  }));
+export function bakedParticles({ particles }: Frame, limit = Infinity) {
+  return entries(particles, limit, 'x', 'y', 'size', 'rotation', 'r', 'g', 'b', 'a', 'picture', 'cell', 'blend');
 }
 
-/** One ring as a record. */
-export type BakedRing = Record<'x' | 'y' | 'radius' | 'width' | 'r' | 'g' | 'b' | 'a' | 'blend', number>;
-
-export function bakedRings({ rings }: Frame): BakedRing[] {
-  return Array.from({ length: rings.count }, (_, i) => ({
-    x: rings.x[i],
-    y: rings.y[i],
-    radius: rings.radius[i],
-    width: rings.width[i],
-    r: rings.r[i],
-    g: rings.g[i],
-    b: rings.b[i],
-    a: rings.a[i],
-    blend: rings.blend[i],
-  }));
-}
-
-/** One number in flight as a record. */
-export interface BakedNumber {
-  readonly text: string;
-  readonly x: number;
-  readonly y: number;
-  readonly size: number;
-  readonly alpha: number;
-  readonly colour: string;
-  readonly outline: string;
-}
-
-export function bakedNumbers({ numbers }: Frame): BakedNumber[] {
-  return Array.from({ length: numbers.count }, (_, i) => ({
-    text: numbers.text[i],
-    x: numbers.x[i],
-    y: numbers.y[i],
-    size: numbers.size[i],
-    alpha: numbers.alpha[i],
-    colour: hexOf(numbers.colour[i]),
-    outline: hexOf(numbers.outline[i]),
-  }));
-}
-
-/** One picture as a record. */
-export interface BakedPicture {
-  readonly picture: string;
-  readonly layer: number;
-  readonly party: number;
-  readonly x: number;
-  readonly y: number;
-  readonly size: number;
-  readonly rotation: number;
-  readonly alpha: number;
-  readonly tint: string;
-  readonly blend: number;
-}
-
-export function bakedPictures({ pictures }: Frame): BakedPicture[] {
-  return Array.from({ length: pictures.count }, (_, i) => ({
-    picture: pictures.picture[i],
-    layer: pictures.layer[i],
-    party: pictures.party[i],
-    x: pictures.x[i],
-    y: pictures.y[i],
-    size: pictures.size[i],
-    rotation: pictures.rotation[i],
-    alpha: pictures.alpha[i],
-    tint: hexOf(pictures.tint[i]),
-    blend: pictures.blend[i],
-  }));
-}
-
-/** Everything of a frame that a table with particles, rings, numbers and pictures holds. */
+/** Everything of a frame that a table with particles, numbers and all else that is drawn holds. */
 export function bakedFrame(frame: Frame, particleLimit = Infinity) {
+  const all = Infinity;
   return {
     row: bakedRow(frame),
     particles: bakedParticles(frame, particleLimit),
-    rings: bakedRings(frame),
-    numbers: bakedNumbers(frame),
-    pictures: bakedPictures(frame),
+    rings: entries(frame.rings, all, 'x', 'y', 'radius', 'width', 'r', 'g', 'b', 'a', 'blend'),
+    numbers: entries(frame.numbers, all, 'text', 'x', 'y', 'size', 'alpha', 'colour', 'outline'),
+    pictures: entries(frame.pictures, all, 'picture', 'layer', 'party', 'x', 'y', 'size', 'rotation', 'alpha', 'tint', 'blend'),
+    arcs: entries(frame.arcs, all, 'x', 'y', 'inner', 'outer', 'from', 'to', 'reach', 'live', 'r', 'g', 'b', 'a', 'blend'),
+    ribbons: bakedRibbons(frame),
+    glyphs: entries(frame.glyphs, all, 'text', 'x', 'y', 'size', 'rotation', 'alpha', 'colour', 'outline'),
+    meters: entries(frame.meters, all, 'party', 'x', 'y', 'width', 'height', 'value', 'lag', 'alpha', 'fill', 'lagFill', 'back'),
   };
 }
 

@@ -20,31 +20,32 @@ export function applyConventions(frame: Frame, conventions: FrameConventions): F
   frame.view.y *= yScale;
   frame.view.roll *= angleScale;
   frame.view.split *= scale;
-  const { particles } = frame;
-  for (let i = 0; i < particles.count; i++) {
-    particles.x[i] *= scale;
-    particles.y[i] *= yScale;
-    particles.size[i] *= scale;
-    particles.rotation[i] *= angleScale;
-  }
-  const { rings, numbers, pictures } = frame;
-  for (let i = 0; i < pictures.count; i++) {
-    pictures.x[i] *= scale;
-    pictures.y[i] *= yScale;
-    pictures.size[i] *= scale;
-    pictures.rotation[i] *= angleScale;
-  }
-  for (let i = 0; i < rings.count; i++) {
-    rings.x[i] *= scale;
-    rings.y[i] *= yScale;
-    rings.radius[i] *= scale;
-    rings.width[i] *= scale;
-  }
-  for (let i = 0; i < numbers.count; i++) {
-    numbers.x[i] *= scale;
-    numbers.y[i] *= yScale;
-    numbers.size[i] *= scale;
-  }
+  const { particles, rings, numbers, pictures, arcs, ribbons, glyphs, meters } = frame;
+  convertPlaces(particles, particles.count, scale, yScale);
+  convertPlaces(rings, rings.count, scale, yScale);
+  convertPlaces(numbers, numbers.count, scale, yScale);
+  convertPlaces(pictures, pictures.count, scale, yScale);
+  convertPlaces(arcs, arcs.count, scale, yScale);
+  convertPlaces(glyphs, glyphs.count, scale, yScale);
+  convertPlaces(meters, meters.count, scale, yScale);
+  convertPlaces(ribbons, ribbons.nodeCount, scale, yScale);
+  multiply(particles.size, particles.count, scale);
+  multiply(pictures.size, pictures.count, scale);
+  multiply(numbers.size, numbers.count, scale);
+  multiply(glyphs.size, glyphs.count, scale);
+  multiply(rings.radius, rings.count, scale);
+  multiply(rings.width, rings.count, scale);
+  multiply(ribbons.width, ribbons.nodeCount, scale);
+  multiply(arcs.inner, arcs.count, scale);
+  multiply(arcs.outer, arcs.count, scale);
+  multiply(arcs.reach, arcs.count, scale);
+  multiply(meters.width, meters.count, scale);
+  multiply(meters.height, meters.count, scale);
+  multiply(particles.rotation, particles.count, angleScale);
+  multiply(pictures.rotation, pictures.count, angleScale);
+  multiply(glyphs.rotation, glyphs.count, angleScale);
+  multiply(arcs.from, arcs.count, angleScale);
+  multiply(arcs.to, arcs.count, angleScale);
   return frame;
 }
 
@@ -52,4 +53,18 @@ function convertActor(actor: ActorFrame, xScale: number, yScale: number, angleSc
   actor.x *= xScale;
   actor.y *= yScale;
   actor.rotation *= angleScale;
+}
+
+function convertPlaces(
+  { x, y }: { readonly x: Float32Array; readonly y: Float32Array },
+  count: number,
+  xScale: number,
+  yScale: number,
+): void {
+  multiply(x, count, xScale);
+  multiply(y, count, yScale);
+}
+
+function multiply(values: Float32Array, count: number, factor: number): void {
+  for (let i = 0; i < count; i++) values[i] *= factor;
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Project } from '../model/project.js';
-import { assetSchema, conventionsSchema, eventSchema, projectFormat, sequenceSchema } from '../model/project.js';
+import { actorSchema, assetSchema, conventionsSchema, eventSchema, projectFormat, sequenceSchema } from '../model/project.js';
 import { lazySchema } from '../model/field.js';
 import { identifier } from '../effects/common.js';
 import { kitReadme } from './kitReadme.js';
@@ -15,6 +15,7 @@ export const kitSchema = /* @__PURE__ */ lazySchema(() =>
     label: z.string(),
     conventions: conventionsSchema(),
     events: z.array(eventSchema()),
+    actors: z.array(actorSchema()).default([]),
     assets: z.array(assetSchema()),
     sequences: z.array(sequenceSchema()),
   }),
@@ -33,6 +34,7 @@ export function kitDocument(project: Project): KitDocument {
     label: project.label,
     conventions: project.conventions,
     events: project.events,
+    actors: project.actors,
     assets: project.assets.map((asset) => ({ ...asset, file: asset.file.startsWith('assets/') ? asset.file : `assets/${asset.file}` })),
     sequences: project.sequences,
   };

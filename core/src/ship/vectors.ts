@@ -11,7 +11,16 @@ export interface Vector {
   readonly sequence: string;
   readonly payload: Payload;
   readonly seed: number;
-  readonly sounds: readonly { clip: string; start: number; gain: number; rate: number; pan: number; cut: number }[];
+  readonly sounds: readonly {
+    clip: string;
+    start: number;
+    gain: number;
+    rate: number;
+    pan: number;
+    cut: number;
+    gap: number;
+    voices: number;
+  }[];
   /** The row of the baked table with the first particles, the rings and the numbers, at each time. */
   readonly frames: readonly BakedFrame[];
   readonly signals: readonly { name: string; start: number; parameters: Payload }[];
@@ -36,7 +45,16 @@ export function makeVectors(project: Project): Vector[] {
         applyConventions(take.sample(t, frame), project.conventions);
         return bakedFrame(frame, shownParticles);
       });
-      const sounds = take.sounds.map(({ clip, start, gain, rate, pan, cut }) => ({ clip, start, gain, rate, pan, cut }));
+      const sounds = take.sounds.map(({ clip, start, gain, rate, pan, cut, gap, voices }) => ({
+        clip,
+        start,
+        gain,
+        rate,
+        pan,
+        cut,
+        gap,
+        voices,
+      }));
       const signals = take.signals.map(({ name, start, parameters }) => ({ name, start, parameters }));
       return { sequence: sequence.id, payload, seed, sounds, signals, frames };
     });

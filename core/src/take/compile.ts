@@ -1,8 +1,9 @@
-import { effectKinds } from '../effects/kinds.js';
+import type { EffectKind } from '../effects/effect.js';
 import { hashText } from '../maths/hash.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
+import type { Body, Place } from '../contract.js';
 import { DocumentReader, isRecord, show } from './documentReader.js';
-import type { CompiledClip, CompiledEvent, CompiledField, PlacedEffect, SequencePlan } from './plan.js';
+import type { CompiledClip, CompiledEvent, CompiledField, CompiledPicture, PlacedEffect, SequencePlan, Standing } from './plan.js';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -52,16 +53,77 @@ export function compileClips(raw: unknown, path: DocumentPath): ReadonlyMap<stri
   return clips;
 }
 
-/** The ids of the project's pictures. */
-export function compilePictures(raw: unknown, path: DocumentPath): ReadonlySet<string> {
-  return new Set(list(raw, path).flatMap((asset) => (asset['type'] === 'picture' ? [String(asset['id'])] : [])));
+/** The project's pictures by id. */
+export function compilePictures(raw: unknown, path: DocumentPath): ReadonlyMap<string, CompiledPicture> {
+  const pictures = new Map<string, CompiledPicture>();
+  list(raw, path).forEach((asset, i) => {
+    if (asset['type'] !== 'picture') return;
+    const id = text(asset['id'], [...path, i, 'id']);
+    const cells = asset['cells'] ?? 1;
+    if (typeof cells !== 'number' || !Number.isInteger(cells) || cells < 1 || cells > 256)
+      throw new DocumentError([...path, i, 'cells'], `expected a whole number from 1 to 256, found ${show(cells)}`);
+    pictures.set(id, { id, index: pictures.size, cells });
+  });
+  return pictures;
+}
+
+const restingPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 } };
+const defaultBody: Body = { width: 160, height: 120 };
+/** Where bystanders rest that have no place of their own: in a row behind the target. */
+const bystander = { x: 262, y: 34, next: 90 };
+
+/** Where the project's actors rest and how big they are: what a strike goes by unless it is told otherwise. */
+export function compileStanding(raw: unknown, path: DocumentPath): Standing {
+  const actors = list(raw, path).map((actor, i) => {
+    const size = (name: 'width' | 'height'): number => readNumber(actor[name], [...path, i, name]);
+    const given = actor['place'];
+    return {
+      role: actor['role'],
+      place: given === undefined ? undefined : readPlace(given, [...path, i, 'place']),
+      body: { width: size('width'), height: size('height'), spots: readSpots(actor['spots'], [...path, i, 'spots']) },
+    };
+  });
+  const first = (role: 'source' | 'target') => actors.find((actor) => actor.role === role);
+  return {
+    places: {
+      source: first('source')?.place ?? restingPlaces.source,
+      target: first('target')?.place ?? restingPlaces.target,
+      view: contact,
+      ear: contact,
+      others: actors
+        .filter(({ role }) => role === 'bystander')
+        .map(({ place }, i) => place ?? { x: bystander.x + i * bystander.next, y: bystander.y }),
+    },
+    bodies: { source: first('source')?.body ?? defaultBody, target: first('target')?.body ?? defaultBody },
+  };
+}
+
+const contact = { x: 0, y: 0 };
+
+function readNumber(raw: unknown, path: DocumentPath): number {
+  if (typeof raw !== 'number' || !Number.isFinite(raw)) throw new DocumentError(path, `expected a number, found ${show(raw)}`);
+  return raw;
+}
+
+function readPlace(raw: unknown, path: DocumentPath): Place {
+  if (!isRecord(raw)) throw new DocumentError(path, `expected a place { x, y }, found ${show(raw)}`);
+  return { x: readNumber(raw['x'], [...path, 'x']), y: readNumber(raw['y'], [...path, 'y']) };
+}
+
+function readSpots(raw: unknown, path: DocumentPath): NonNullable<Body['spots']> {
+  if (raw === undefined) return {};
+  if (!isRecord(raw)) throw new DocumentError(path, `expected places by their spots, found ${show(raw)}`);
+  return Object.fromEntries(Object.entries(raw).map(([spot, place]) => [spot, readPlace(place, [...path, spot])]));
 }
 
 /** What a sequence may refer to. */
 export interface CompileContext {
   readonly events: ReadonlyMap<string, CompiledEvent>;
   readonly clips: ReadonlyMap<string, CompiledClip>;
-  readonly pictures: ReadonlySet<string>;
+  readonly pictures: ReadonlyMap<string, CompiledPicture>;
+  readonly standing: Standing;
+  /** The kinds that there are; a lean runtime knows only those its kit uses. */
+  readonly kinds: Readonly<Record<string, EffectKind>>;
 }
 
 /**
@@ -79,13 +141,13 @@ export function compileSequence(raw: Json, path: DocumentPath, context: CompileC
     if (seen.has(effect.id)) throw new DocumentError([...path, 'effects', i, 'id'], `expected an id of its own, "${effect.id}" is taken`);
     seen.add(effect.id);
   });
-  return { id, event, effects: anchorsFirst(effects, path) };
+  return { id, event, standing: context.standing, effects: anchorsFirst(effects, path) };
 }
 
 function compileEffect(raw: Json, path: DocumentPath, event: CompiledEvent, context: CompileContext): PlacedEffect {
   const reader = new DocumentReader(raw, path, event, context.clips, context.pictures);
-  const kindName = reader.choice('kind', Object.keys(effectKinds));
-  const kind = effectKinds[kindName];
+  const kindName = reader.choice('kind', Object.keys(context.kinds));
+  const kind = context.kinds[kindName];
   const id = text(raw['id'], [...path, 'id']);
   const repeat = isRecord(raw['repeat']) ? raw['repeat'] : reader.refuse('expected { count, every }', 'repeat');
   const count = reader.number(repeat['count'], 'repeat', 'count');

@@ -7,7 +7,7 @@ import { toOklab } from '../maths/oklab.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { parseTemplate, type Template } from '../effects/template.js';
 import type { CompiledColour, CompiledDirection, CompiledValue } from './compiledValue.js';
-import type { CompiledClip, CompiledEvent } from './plan.js';
+import type { CompiledClip, CompiledEvent, CompiledPicture } from './plan.js';
 
 const directionModes = ['along', 'against', 'away', 'toward', 'fixed', 'any'] as const;
 
@@ -21,7 +21,7 @@ export class DocumentReader {
     readonly path: DocumentPath,
     private readonly event: CompiledEvent,
     private readonly clipsById: ReadonlyMap<string, CompiledClip>,
-    private readonly pictures: ReadonlySet<string>,
+    private readonly pictures: ReadonlyMap<string, CompiledPicture>,
   ) {}
 
   refuse(expected: string, ...place: (string | number)[]): never {
@@ -91,11 +91,16 @@ export class DocumentReader {
     return raw.map((id, i) => this.clipsById.get(id) ?? this.refuse(`expected a sound asset of the project, found ${show(id)}`, name, i));
   }
 
-  /** The id of a picture asset. */
-  picture(name: string): string {
+  /** A picture asset. */
+  picture(name: string): CompiledPicture {
     const raw = this.record[name];
-    if (typeof raw === 'string' && this.pictures.has(raw)) return raw;
-    return this.refuse(`expected a picture asset of the project, found ${show(raw)}`, name);
+    const known = typeof raw === 'string' ? this.pictures.get(raw) : undefined;
+    return known ?? this.refuse(`expected a picture asset of the project, found ${show(raw)}`, name);
+  }
+
+  /** A picture asset, or undefined where the field is empty. */
+  optionalPicture(name: string): CompiledPicture | undefined {
+    return this.record[name] === '' ? undefined : this.picture(name);
   }
 
   direction(name: string): CompiledDirection {
@@ -148,6 +153,20 @@ export class DocumentReader {
     return { places, easings, entries };
   }
 
+  /** How many times it fires; checked where the effect is placed. */
+  repeatCount(): number {
+    const repeat = this.record['repeat'];
+    const count = isRecord(repeat) ? repeat['count'] : undefined;
+    return typeof count === 'number' && count >= 1 ? count : 1;
+  }
+
+  /** Seconds from one firing to the next. */
+  repeatEvery(): number {
+    const repeat = this.record['repeat'];
+    const every = isRecord(repeat) ? repeat['every'] : undefined;
+    return typeof every === 'number' && every >= 0 ? every : 0;
+  }
+
   /** An easing field. */
   easing(name: string): Easing {
     return this.ease(this.record[name], name);
@@ -161,6 +180,11 @@ export class DocumentReader {
   text(name: string): string {
     const raw = this.record[name];
     return typeof raw === 'string' ? raw : this.refuse(`expected a text, found ${show(raw)}`, name);
+  }
+
+  /** Whether the event has a payload field of this name. */
+  hasField(name: string): boolean {
+    return this.event.fields.some((known) => known.name === name);
   }
 
   /** A text with payload fields in braces. */

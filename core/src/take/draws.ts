@@ -1,4 +1,4 @@
-import type { Place } from '../contract.js';
+import type { Body, Place, Spot } from '../contract.js';
 import { draw, hash4, hashText } from '../maths/hash.js';
 import type { Degrees, Fraction, Uint32 } from '../units.js';
 import { transfer, type CompiledColour, type CompiledDirection, type CompiledValue } from './compiledValue.js';
@@ -10,8 +10,21 @@ export interface Strike {
   readonly payload: Readonly<Record<string, number | string | boolean>>;
   /** The blow's own direction, where the event has a direction field. */
   readonly blow: Degrees | undefined;
-  readonly places: { readonly source: Place; readonly target: Place };
+  readonly places: {
+    readonly source: Place;
+    readonly target: Place;
+    readonly view: Place;
+    readonly ear: Place;
+    readonly others: readonly Place[];
+  };
+  readonly bodies: { readonly source: Body; readonly target: Body };
 }
+
+/** Where something hangs: on the contact point or on a party. */
+export const origins = ['contact', 'source', 'target'] as const;
+export type Origin = (typeof origins)[number];
+
+export const spots = ['middle', 'top', 'feet', 'front', 'back'] as const satisfies readonly Spot[];
 
 const contact: Place = { x: 0, y: 0 };
 
@@ -20,12 +33,32 @@ export class Draws {
   constructor(
     private readonly strike: Strike,
     private readonly effect: Uint32,
-    private readonly firing: Uint32,
+    /** Which of its repeats this is, from 0. */
+    readonly firing: Uint32,
   ) {}
+
+  /** The draws of another repeat of the same effect. */
+  of(firing: Uint32): Draws {
+    return new Draws(this.strike, this.effect, firing);
+  }
+
+  get seed(): Uint32 {
+    return this.strike.seed;
+  }
+
+  /** The hash of the effect's id: the same in every take. */
+  get effectKey(): Uint32 {
+    return this.effect;
+  }
 
   /** A draw in [0, 1) on a channel named for what is drawn. */
   chance(channel: string, item: Uint32 = 0): Fraction {
     return draw(this.strike.seed, this.effect, this.firing, item, hashText(channel));
+  }
+
+  /** A draw in [0, 1) on a channel whose hash is known. */
+  drawn(channel: Uint32, item: Uint32): Fraction {
+    return draw(this.strike.seed, this.effect, this.firing, item, channel);
   }
 
   /** The strike's payload, complete. */
@@ -52,8 +85,42 @@ export class Draws {
     return colour.of.get(String(this.strike.payload[colour.field])) ?? colour.otherwise;
   }
 
-  place(origin: 'contact' | 'source' | 'target'): Place {
-    return origin === 'contact' ? contact : this.strike.places[origin];
+  /** A place at rest: the contact point, or a spot of a party. */
+  place(origin: Origin, spot: Spot = 'middle'): Place {
+    if (origin === 'contact') return contact;
+    const rest = this.strike.places[origin];
+    if (spot === 'middle' && !this.strike.bodies[origin].spots) return rest;
+    const offset = this.spot(origin, spot);
+    return { x: rest.x + offset.x, y: rest.y + offset.y };
+  }
+
+  /** A spot relative to the middle of a party. */
+  spot(party: 'source' | 'target', spot: Spot): Place {
+    const { width, height, spots: own } = this.strike.bodies[party];
+    const known = own?.[spot];
+    if (known) return known;
+    const { source, target } = this.strike.places;
+    const facing = Math.sign(party === 'source' ? target.x - source.x : source.x - target.x) || 1;
+    const across = spot === 'front' ? facing : spot === 'back' ? -facing : 0;
+    const down = spot === 'feet' ? 1 : spot === 'top' ? -1 : 0;
+    return { x: (across * width) / 2, y: (down * height) / 2 };
+  }
+
+  body(party: 'source' | 'target'): Body {
+    return this.strike.bodies[party];
+  }
+
+  get places(): Strike['places'] {
+    return this.strike.places;
+  }
+
+  /** 1 within `near` of the place, falling evenly to 0 at `far`; 1 everywhere when `far` is 0. */
+  nearness(listener: 'view' | 'ear', place: Place, near: number, far: number): Fraction {
+    if (far <= 0) return 1;
+    const at = this.strike.places[listener];
+    const distance = Math.hypot(at.x - place.x, at.y - place.y);
+    if (distance <= near) return 1;
+    return far <= near ? 0 : Math.max(0, (far - distance) / (far - near));
   }
 
   /** The middle of a direction, without its spread. */

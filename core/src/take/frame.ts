@@ -1,10 +1,27 @@
-import type { ActorFrame, Frame } from '../contract.js';
+import type { ActorFrame, Frame, PoseFrame } from '../contract.js';
 
-function restingActor(): ActorFrame {
-  return { x: 0, y: 0, rotation: 0, scaleX: 1, scaleY: 1, alpha: 1, flash: 0, flashColour: 0xffffff, flashMode: 'mix', rate: 1 };
+/** The poses that a body can take. */
+export const poses = ['hurt', 'lunge', 'guard', 'fall'] as const satisfies readonly (keyof PoseFrame)[];
+
+/** An actor at rest. */
+export function restingActor(): ActorFrame {
+  return {
+    x: 0,
+    y: 0,
+    rotation: 0,
+    scaleX: 1,
+    scaleY: 1,
+    alpha: 1,
+    flash: 0,
+    flashColour: 0xffffff,
+    flashMode: 'mix',
+    rate: 1,
+    pose: { hurt: 0, lunge: 0, guard: 0, fall: 0 },
+  };
 }
 
-function resetActor(actor: ActorFrame): void {
+/** Back to rest. */
+export function resetActor(actor: ActorFrame): void {
   actor.x = 0;
   actor.y = 0;
   actor.rotation = 0;
@@ -15,6 +32,10 @@ function resetActor(actor: ActorFrame): void {
   actor.flashColour = 0xffffff;
   actor.flashMode = 'mix';
   actor.rate = 1;
+  actor.pose.hurt = 0;
+  actor.pose.lunge = 0;
+  actor.pose.guard = 0;
+  actor.pose.fall = 0;
 }
 
 /** How much of each a frame has room for. */
@@ -23,10 +44,34 @@ export interface FrameCapacity {
   readonly rings: number;
   readonly numbers: number;
   readonly pictures: number;
+  readonly arcs: number;
+  readonly ribbons: number;
+  /** Nodes of all ribbons together. */
+  readonly ribbonNodes: number;
+  readonly glyphs: number;
+  readonly meters: number;
 }
 
+/** Every kind of thing that a frame has room for. */
+export const capacityNames = [
+  'particles',
+  'rings',
+  'numbers',
+  'pictures',
+  'arcs',
+  'ribbons',
+  'ribbonNodes',
+  'glyphs',
+  'meters',
+] as const satisfies readonly (keyof FrameCapacity)[];
+
+const floats = <N extends string>(length: number, ...names: N[]): Record<N, Float32Array> =>
+  Object.fromEntries(names.map((name) => [name, new Float32Array(length)])) as Record<N, Float32Array>;
+const texts = (length: number): string[] => new Array<string>(length).fill('');
+
 /** A frame at rest. */
-export function createFrame({ particles: capacity, rings, numbers, pictures }: FrameCapacity): Frame {
+export function createFrame(room: Partial<FrameCapacity>): Frame {
+  const { particles = 0, rings = 0, numbers = 0, pictures = 0, arcs = 0, ribbons = 0, ribbonNodes = 0, glyphs = 0, meters = 0 } = room;
   return {
     t: 0,
     source: restingActor(),
@@ -35,51 +80,56 @@ export function createFrame({ particles: capacity, rings, numbers, pictures }: F
     rumble: { low: 0, high: 0 },
     particles: {
       count: 0,
-      x: new Float32Array(capacity),
-      y: new Float32Array(capacity),
-      size: new Float32Array(capacity),
-      rotation: new Float32Array(capacity),
-      r: new Float32Array(capacity),
-      g: new Float32Array(capacity),
-      b: new Float32Array(capacity),
-      a: new Float32Array(capacity),
-      picture: new Uint8Array(capacity),
-      blend: new Uint8Array(capacity),
+      ...floats(particles, 'x', 'y', 'size', 'rotation', 'r', 'g', 'b', 'a'),
+      picture: new Uint8Array(particles),
+      cell: new Uint8Array(particles),
+      blend: new Uint8Array(particles),
     },
-    rings: {
-      count: 0,
-      x: new Float32Array(rings),
-      y: new Float32Array(rings),
-      radius: new Float32Array(rings),
-      width: new Float32Array(rings),
-      r: new Float32Array(rings),
-      g: new Float32Array(rings),
-      b: new Float32Array(rings),
-      a: new Float32Array(rings),
-      blend: new Uint8Array(rings),
-    },
+    rings: { count: 0, ...floats(rings, 'x', 'y', 'radius', 'width', 'r', 'g', 'b', 'a'), blend: new Uint8Array(rings) },
     numbers: {
       count: 0,
-      text: new Array<string>(numbers).fill(''),
-      x: new Float32Array(numbers),
-      y: new Float32Array(numbers),
-      size: new Float32Array(numbers),
-      alpha: new Float32Array(numbers),
+      text: texts(numbers),
+      ...floats(numbers, 'x', 'y', 'size', 'alpha'),
       colour: new Uint32Array(numbers),
       outline: new Uint32Array(numbers),
     },
     pictures: {
       count: 0,
-      picture: new Array<string>(pictures).fill(''),
+      picture: texts(pictures),
       layer: new Uint8Array(pictures),
       party: new Uint8Array(pictures),
-      x: new Float32Array(pictures),
-      y: new Float32Array(pictures),
-      size: new Float32Array(pictures),
-      rotation: new Float32Array(pictures),
-      alpha: new Float32Array(pictures),
+      ...floats(pictures, 'x', 'y', 'size', 'rotation', 'alpha'),
       tint: new Uint32Array(pictures),
       blend: new Uint8Array(pictures),
+    },
+    arcs: {
+      count: 0,
+      ...floats(arcs, 'x', 'y', 'inner', 'outer', 'from', 'to', 'reach', 'r', 'g', 'b', 'a'),
+      live: new Uint8Array(arcs),
+      blend: new Uint8Array(arcs),
+    },
+    ribbons: {
+      count: 0,
+      nodeCount: 0,
+      first: new Uint32Array(ribbons),
+      nodes: new Uint32Array(ribbons),
+      blend: new Uint8Array(ribbons),
+      ...floats(ribbonNodes, 'x', 'y', 'width', 'r', 'g', 'b', 'a'),
+    },
+    glyphs: {
+      count: 0,
+      text: texts(glyphs),
+      ...floats(glyphs, 'x', 'y', 'size', 'rotation', 'alpha'),
+      colour: new Uint32Array(glyphs),
+      outline: new Uint32Array(glyphs),
+    },
+    meters: {
+      count: 0,
+      party: new Uint8Array(meters),
+      ...floats(meters, 'x', 'y', 'width', 'height', 'value', 'lag', 'alpha'),
+      fill: new Uint32Array(meters),
+      lagFill: new Uint32Array(meters),
+      back: new Uint32Array(meters),
     },
   };
 }
@@ -103,4 +153,9 @@ export function resetFrame(frame: Frame, t: number): void {
   frame.rings.count = 0;
   frame.numbers.count = 0;
   frame.pictures.count = 0;
+  frame.arcs.count = 0;
+  frame.ribbons.count = 0;
+  frame.ribbons.nodeCount = 0;
+  frame.glyphs.count = 0;
+  frame.meters.count = 0;
 }

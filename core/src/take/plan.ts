@@ -1,6 +1,7 @@
 import type { EffectKind, EffectPlan } from '../effects/effect.js';
 import type { Seconds, Uint32 } from '../units.js';
 import type { CompiledValue } from './compiledValue.js';
+import type { Strike } from './draws.js';
 
 export interface CompiledField {
   readonly name: string;
@@ -20,6 +21,14 @@ export interface CompiledClip {
   readonly duration: Seconds;
 }
 
+export interface CompiledPicture {
+  readonly id: string;
+  /** Its place among the project's pictures. */
+  readonly index: number;
+  /** How many equal cells stand side by side in it. */
+  readonly cells: number;
+}
+
 /** An effect placed in time. */
 export interface PlacedEffect {
   readonly id: string;
@@ -37,9 +46,13 @@ export interface PlacedEffect {
   readonly repeat: { readonly count: number; readonly every: Seconds };
 }
 
+/** Where everybody rests and how big the parties are. */
+export type Standing = Pick<Strike, 'places' | 'bodies'>;
+
 /** A sequence ready to be struck. Effects stand in an order in which anchors come before what hangs on them. */
 export interface SequencePlan {
   readonly id: string;
   readonly event: CompiledEvent;
+  readonly standing: Standing;
   readonly effects: readonly PlacedEffect[];
 }

@@ -6,9 +6,8 @@ import type { Seconds } from '../units.js';
 import { show } from './documentReader.js';
 import { Draws, type Strike } from './draws.js';
 import type { CompiledEvent, PlacedEffect, SequencePlan } from './plan.js';
-import { EngineTake, type TimedFiring } from './take.js';
-
-const defaultPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 } };
+import { Motion } from './motion.js';
+import { EngineTake, wallTimeOf, type TimedFiring } from './take.js';
 
 /**
  * Resolves a strike: draws every choice once and places every firing in time.
@@ -22,7 +21,8 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     seed,
     payload: values,
     blow: blowField && Number(values[blowField.name]),
-    places: { ...defaultPlaces, ...options.places },
+    places: { ...plan.standing.places, ...options.places },
+    bodies: { ...plan.standing.bodies, ...options.bodies },
   };
   const firing = plan.effects.map((effect) => fireAll(effect, common, options.solo));
   const bends = bendTime(firing);
@@ -31,7 +31,10 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     target: warpOf('target', bends),
     world: warpOf('world', bends),
   };
-  return new EngineTake(plan.id, seed, warps, bends, placeFirings(firing, bends, warps));
+  const timed = placeFirings(firing, bends, warps);
+  const motion = new Motion(timed);
+  for (const one of timed) one.firing.bind?.({ motion, wallAt: (age) => wallTimeOf(one, age) });
+  return new EngineTake(plan.id, seed, warps, bends, timed);
 }
 
 /** The payload with defaults filled in and every value checked against its field. */

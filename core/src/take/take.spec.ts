@@ -43,7 +43,15 @@ const anyEffect = fc.oneof(
     gravity: number(-900, 900),
     life: number(0.05, 0.8),
     facing: fc.constantFrom('spin', 'motion'),
-    shape: fc.constantFrom('point', 'disc', 'circle', 'segment'),
+    from: fc.constantFrom('contact', 'source', 'target'),
+    spot: fc.constantFrom('middle', 'top', 'feet', 'front', 'back'),
+    shape: fc.constantFrom('point', 'disc', 'circle', 'cone', 'segment', 'body'),
+    aim: fc.constantFrom('direction', 'outward'),
+    carry: number(-1, 1),
+    colouring: fc.constantFrom('gradient', 'hue'),
+    sizeIn: fc.constantFrom('world', 'screen'),
+    strip: fc.constantFrom('', 'mosshell'),
+    stripRate: number(0, 60),
     radius: number(0, 40),
   }),
   fc.record({ kind: fc.constant('stream'), ...common, duration: number(0, 0.5), rate: number(0, 60), life: number(0.05, 0.5) }),
@@ -101,8 +109,62 @@ const anyEffect = fc.oneof(
     enterTime: number(0, 0.4),
     leave: fc.constantFrom('fade', 'shrink', 'cut'),
     sway: number(0, 20),
+    gather: number(0, 0.5),
   }),
-  fc.record({ kind: fc.constant('sound'), ...common, clips: fc.constant(['crack', 'thud']) }),
+  fc.record({
+    kind: fc.constant('pose'),
+    ...common,
+    duration: number(0, 0.6),
+    pose: fc.constantFrom('hurt', 'lunge', 'guard', 'fall'),
+    amount: number(0, 1),
+  }),
+  fc.record({
+    kind: fc.constant('arc'),
+    ...common,
+    duration: number(0, 0.4),
+    from: fc.constantFrom('contact', 'source', 'target'),
+    sweep: number(-400, 400),
+    drawn: number(0, 2),
+    tail: number(0, 0.4),
+  }),
+  fc.record({ kind: fc.constant('trail'), ...common, duration: number(0, 0.6), length: number(0.001, 0.5), width: number(0, 80) }),
+  fc.record({
+    kind: fc.constant('seeker'),
+    ...common,
+    duration: number(0, 0.6),
+    count: number(0, 6),
+    every: number(0, 0.2),
+    targets: number(1, 3),
+    sway: number(0, 40),
+    length: number(0, 0.3),
+  }),
+  fc.record({
+    kind: fc.constant('caption'),
+    ...common,
+    duration: number(0, 1),
+    text: fc.constantFrom('Crack!', '{sway 2 + shiver: {damage}}{wait 0.2} of {kind}', '{swell: a}{tilt 3: b}{signal now}', ''),
+    rate: number(0, 90),
+    enter: fc.constantFrom('appear', 'rise', 'drop', 'grow'),
+    enterTime: number(0, 0.3),
+  }),
+  fc.record({
+    kind: fc.constant('meter'),
+    ...common,
+    duration: number(0, 1),
+    before: number(0, 1),
+    after: number(0, 1),
+    fall: number(0, 0.3),
+    lagDelay: number(0, 0.5),
+    shows: fc.constantFrom('when hurt', 'always'),
+  }),
+  fc.record({
+    kind: fc.constant('sound'),
+    ...common,
+    order: fc.constantFrom('shuffle', 'draw', 'round'),
+    gap: number(0, 0.2),
+    voices: number(1, 3),
+    clips: fc.constant(['crack', 'thud']),
+  }),
 );
 const anySequence = fc.array(anyEffect, { minLength: 1, maxLength: 6 }).map((effects) =>
   effects.map((effect, i) => ({
@@ -152,10 +214,15 @@ describe('a take', () => {
           for (const value of Object.values(bakedRow(frame))) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
           for (const party of [frame.source, frame.target])
             expect(party.flash >= 0 && party.flash <= 1 && party.rate >= 0 && party.rate <= 1).toBeTrue();
-          const { particles, rings, numbers, pictures } = bakedFrame(frame);
-          for (const shown of [...particles, ...rings, ...numbers, ...pictures]) {
+          const { ribbons, row, ...parts } = bakedFrame(frame);
+          expect(row['t']).toBe(t);
+          for (const shown of [...Object.values(parts).flat(), ...ribbons.flatMap(({ nodes }) => nodes)]) {
             for (const value of Object.values(shown)) expect(typeof value === 'string' || Number.isFinite(value)).toBeTrue();
           }
+          for (const { value, lag, alpha } of parts.meters)
+            expect([value, lag, alpha].every((amount) => amount >= 0 && amount <= 1)).toBeTrue();
+          for (const amount of [...Object.values(frame.source.pose), ...Object.values(frame.target.pose)])
+            expect(amount >= 0 && amount <= 1).toBeTrue();
           expect(frame.view.zoom).toBeGreaterThan(0);
           for (const amount of [frame.view.vignette, frame.view.flash, frame.rumble.low, frame.rumble.high])
             expect(amount >= 0 && amount <= 1).toBeTrue();

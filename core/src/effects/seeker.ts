@@ -1,0 +1,218 @@
+import * as z from 'zod';
+import { hashText } from '../maths/hash.js';
+import { choiceField, directionField, envelopeField, fieldRegistry, gradientField, lazySchema, valueField } from '../model/field.js';
+import { origins, spots, type Draws } from '../take/draws.js';
+import { movable, partyOf, type Scene, type Spotted } from '../take/motion.js';
+import { commonFields, identifier } from './common.js';
+import type { EffectKind, Firing } from './effect.js';
+import { particlePictures } from './particlePictures.js';
+import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './ribbonNodes.js';
+
+const mostPulses = 200;
+const targetChannel = hashText('target');
+
+export const seekerSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    kind: z.literal('seeker'),
+    ...commonFields({ clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' }),
+    count: valueField({ label: 'Count', about: 'How many pulses fly.', unit: '', min: 0, max: mostPulses, default: 3 }),
+    every: valueField({ label: 'Apart', about: 'Seconds from one pulse to the next.', unit: 's', min: 0, max: 5, default: 0.06 }),
+    from: choiceField('From', 'Where they start.', origins, 'source'),
+    spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle'),
+    targets: valueField({
+      label: 'Targets',
+      about: 'How many different targets they may pick: the effect’s party first, then others at random.',
+      unit: '',
+      min: 1,
+      max: 20,
+      default: 1,
+    }),
+    within: valueField({
+      label: 'Within',
+      about: 'How far from the start another target may stand.',
+      unit: 'px',
+      min: 0,
+      max: 4000,
+      default: 600,
+    }),
+    direction: directionField('Direction', 'Where they set out; a wide spread makes a fan.', { mode: 'against', angle: 0, spread: 160 }),
+    speed: valueField({ label: 'Speed', about: 'At the start.', unit: 'px/s', min: 0, max: 10000, default: { range: [300, 620] } }),
+    sway: valueField({
+      label: 'Sway',
+      about: 'How far they swing across their way.',
+      unit: 'px',
+      min: 0,
+      max: 400,
+      default: { range: [0, 14] },
+    }),
+    swayRate: valueField({ label: 'Sway rate', about: 'Swings per flight.', unit: '×', min: 0, max: 20, default: { range: [1, 2] } }),
+    size: valueField({ label: 'Size', about: 'Diameter of a pulse; strength scales it.', unit: 'px', min: 0, max: 400, default: 12 }),
+    length: valueField({
+      label: 'Trail',
+      about: 'Seconds of the way gone that its ribbon shows.',
+      unit: 's',
+      min: 0,
+      max: 5,
+      default: 0.14,
+    }),
+    widthAlong: envelopeField('Width along it', 'Scales the ribbon’s width from head to tail.', [
+      { at: 0, value: 1 },
+      { at: 1, value: 0 },
+    ]),
+    colourAlong: gradientField('Colour along it', 'From the pulse itself to the ribbon’s tail.', [
+      { at: 0, colour: '#eaffb0' },
+      { at: 1, colour: '#6fbf3a00' },
+    ]),
+    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+    arrival: identifier()
+      .default('seeker-arrives')
+      .describe('The signal raised when a pulse arrives, with the number of its target: 0 the party, 1 on the others.')
+      .register(fieldRegistry, {
+        label: 'On arrival',
+        about: 'The signal that each pulse raises when it arrives, with its target’s number: 0 is the party, 1 on are the others.',
+        control: 'text',
+      }),
+  }),
+);
+
+/**
+ * Pulses that fly to a moving target. From a place p₀ with a velocity v₀, a pulse that takes T seconds is at
+ * p₀ + v₀t + (target(t) − p₀ − v₀T)·(3u² − u³)/2 with u = t/T: for a target at rest that is the way of least
+ * acceleration, and it meets a moving one exactly. Sway is added across the straight line, fading at both ends.
+ */
+export const seeker: EffectKind = {
+  kind: 'seeker',
+  family: 'space',
+  lengthField: 'duration',
+  channel: { label: 'pulses', unit: '', signed: false },
+  compile(reader) {
+    const count = reader.value('count');
+    const every = reader.value('every');
+    const origin = reader.choice('from', origins);
+    const spot = reader.choice('spot', spots);
+    const party = reader.choice('on', ['source', 'target'] as const);
+    const targets = reader.value('targets');
+    const within = reader.value('within');
+    const direction = reader.direction('direction');
+    const speed = reader.value('speed');
+    const sway = reader.value('sway');
+    const swayRate = reader.value('swayRate');
+    const size = reader.value('size');
+    const length = reader.value('length');
+    const arrival = reader.text('arrival');
+    const look: RibbonLook = {
+      widthTable: reader.envelope('widthAlong').table(),
+      colourTables: reader.gradient('colourAlong').tables(),
+      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+    };
+    return {
+      fire(draws, strength, duration): Firing {
+        const start = movable(draws.place(origin, spot));
+        const goals = pickTargets(draws, party, Math.round(draws.number(targets)), draws.number(within), start);
+        const pulses = Array.from({ length: Math.min(mostPulses, Math.round(draws.number(count))) }, (_, i) => {
+          const radians = (draws.direction(direction, i) * Math.PI) / 180;
+          const v0 = draws.number(speed, i);
+          return {
+            birth: i * draws.number(every),
+            goal: goals[i % goals.length],
+            vx: Math.cos(radians) * v0,
+            vy: Math.sin(radians) * v0,
+            sway: draws.number(sway, i),
+            swings: draws.number(swayRate, i),
+          };
+        });
+        const flight = Math.max(0.001, duration);
+        const behind = draws.number(length);
+        const wide = draws.number(size) * strength;
+        const last = pulses.at(-1)?.birth ?? 0;
+        const at = { x: 0, y: 0 };
+        let scene: Scene | undefined;
+        /** Moves `at` to where the pulse is `own` seconds after its birth. */
+        const fly = (pulse: (typeof pulses)[number], own: number): void => {
+          const u = own / flight;
+          at.x = pulse.goal.x;
+          at.y = pulse.goal.y;
+          if (pulse.goal.index === 0) scene?.motion.addTo(at, party, scene.wallAt(pulse.birth + own));
+          const dx = at.x - start.x;
+          const dy = at.y - start.y;
+          const pull = (3 * u * u - u * u * u) / 2;
+          const far = Math.hypot(dx, dy) || 1;
+          const aside = pulse.sway * Math.sin(2 * Math.PI * pulse.swings * u) * Math.sin(Math.PI * u);
+          at.x = start.x + pulse.vx * own + (dx - pulse.vx * flight) * pull - (dy / far) * aside;
+          at.y = start.y + pulse.vy * own + (dy - pulse.vy * flight) * pull + (dx / far) * aside;
+        };
+        return {
+          extent: pulses.length === 0 ? 0 : last + flight + behind,
+          room: { particles: pulses.length, ribbons: pulses.length, ribbonNodes: pulses.length * nodesPerRibbon },
+          bind(bound) {
+            scene = bound;
+            bound.motion.addTo(start, partyOf(origin), bound.wallAt(0));
+          },
+          channel: (age) => pulses.reduce((sum, { birth }) => sum + (age >= birth && age < birth + flight ? 1 : 0), 0),
+          signals: (wallAt) =>
+            pulses.map(({ birth, goal }, i) => ({
+              name: arrival,
+              start: wallAt(birth + flight),
+              parameters: { target: goal.index, pulse: i },
+            })),
+          sample(age, { particles, ribbons }) {
+            for (const pulse of pulses) {
+              const own = age - pulse.birth;
+              if (own < 0 || own >= flight + behind) continue;
+              if (behind > 0) {
+                beginRibbon(ribbons, look);
+                for (let i = 0; i < nodesPerRibbon; i++) {
+                  const along = i / (nodesPerRibbon - 1);
+                  fly(pulse, Math.min(flight, Math.max(0, own - along * behind)));
+                  writeNode(ribbons, look, along, at.x, at.y, wide, 1);
+                }
+              }
+              if (own >= flight) continue;
+              fly(pulse, own);
+              writePulse(particles, look, at, wide);
+            }
+          },
+        };
+      },
+    };
+  },
+};
+
+function writePulse(
+  particles: Parameters<NonNullable<Firing['sample']>>[1]['particles'],
+  look: RibbonLook,
+  at: Spotted,
+  size: number,
+): void {
+  const n = particles.count++;
+  const { r, g, b, a } = look.colourTables;
+  particles.x[n] = at.x;
+  particles.y[n] = at.y;
+  particles.size[n] = size;
+  particles.rotation[n] = 0;
+  particles.r[n] = r[0];
+  particles.g[n] = g[0];
+  particles.b[n] = b[0];
+  particles.a[n] = a[0];
+  particles.picture[n] = particlePictures.indexOf('dot');
+  particles.cell[n] = 0;
+  particles.blend[n] = look.blend;
+}
+
+interface Goal {
+  readonly x: number;
+  readonly y: number;
+  /** 0 is the party, 1 on are the others. */
+  readonly index: number;
+}
+
+/** The party itself and, drawn at random, others in range, `most` in all. */
+function pickTargets(draws: Draws, party: 'source' | 'target', most: number, within: number, start: Spotted): Goal[] {
+  const others = draws.places.others
+    .map((place, i): Goal => ({ ...place, index: i + 1 }))
+    .filter(({ x, y }) => Math.hypot(x - start.x, y - start.y) <= within)
+    .map((goal) => ({ goal, order: draws.drawn(targetChannel, goal.index) }))
+    .sort((a, b) => a.order - b.order || a.goal.index - b.goal.index)
+    .map(({ goal }) => goal);
+  return [{ ...draws.place(party), index: 0 }, ...others].slice(0, Math.max(1, most));
+}
