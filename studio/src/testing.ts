@@ -52,7 +52,7 @@ export function takeOf(effects: readonly object[], options: StrikeOptions = {}):
 export function stageOf(effects: readonly object[]): StageTake {
   const project = projectWith(effects);
   const take = strike(compileSequence(project.sequences[0], [], compileContext(project)), {});
-  return { sequence: project.sequences[0], event: project.events[0], take, problem: undefined, solo: [] };
+  return { sequence: project.sequences[0], event: project.events[0], take, run: take, problem: undefined, solo: [] };
 }
 
 /** The colour a particle has at `part` of its life when it runs from one colour to another. */

@@ -4,9 +4,11 @@ import { KitError, type Frame, type Kit, type Payload } from '@undatio/core/runt
 export function rowsOf(frame: Frame): [string, string | number][] {
   const rows: [string, string | number][] = [['t', frame.t]];
   for (const party of ['target', 'source'] as const) {
-    for (const [name, value] of Object.entries(frame[party])) {
+    const { pose, ...body } = frame[party];
+    for (const [name, value] of Object.entries(body)) {
       rows.push([`${party}.${name}`, name === 'flashColour' ? hex(Number(value)) : (value as number | string)]);
     }
+    for (const [name, value] of Object.entries(pose)) rows.push([`${party}.${name}`, value as number]);
   }
   for (const [name, value] of Object.entries(frame.view))
     rows.push([`view.${name}`, name === 'flashColour' ? hex(Number(value)) : (value as number)]);
@@ -16,6 +18,11 @@ export function rowsOf(frame: Frame): [string, string | number][] {
     ['rings', frame.rings.count],
     ['numbers', frame.numbers.count],
     ['pictures', frame.pictures.count],
+    ['arcs', frame.arcs.count],
+    ['ribbons', frame.ribbons.count],
+    ['glyphs', frame.glyphs.count],
+    ['meters', frame.meters.count],
+    ['meter', frame.meters.count > 0 ? frame.meters.value[0] : ''],
   );
   const { count, x, y, size, rotation } = frame.particles;
   for (let i = 0; i < Math.min(count, 4); i++) {

@@ -31,6 +31,8 @@ export interface Struck {
 
 /** Half the distance between two beetles whose horns touch. */
 const reach = 80;
+/** Nobody else stands on this log. */
+const places = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, others: [] };
 const walkSpeed = 210;
 const retreatSpeed = 130;
 
@@ -92,9 +94,9 @@ export class Joust {
   /** Events have fields of their own: one without damage is struck with its defaults. */
   private strike(sequence: string, damage: number, seed: number): Take {
     try {
-      return this.kit.strike(sequence, { damage }, { seed });
+      return this.kit.strike(sequence, { damage }, { seed, places });
     } catch {
-      return this.kit.strike(sequence, {}, { seed });
+      return this.kit.strike(sequence, {}, { seed, places });
     }
   }
 }

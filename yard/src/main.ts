@@ -16,7 +16,7 @@ const speaker = new Speaker();
 let opened: OpenedKit | undefined;
 let joust: Joust | undefined;
 let paused = false;
-const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.kit.particlePictures ?? []);
+const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.kit);
 
 function noteBlow({ sequence, damage, seed, take }: Struck): void {
   const item = document.createElement('li');
@@ -26,23 +26,10 @@ function noteBlow({ sequence, damage, seed, take }: Struck): void {
   speaker.play(take, take.start);
 }
 
-/** Every picture that the kit's sequences may show, found by striking each once. */
-function picturesOf(kit: OpenedKit['kit']): string[] {
-  return kit.sequences.flatMap((sequence) => {
-    const take = kit.strike(sequence);
-    const frame = take.createFrame();
-    const seen = new Set<string>();
-    for (let t = take.start; t <= take.duration; t += 1 / 30) {
-      take.sample(t, frame);
-      for (let i = 0; i < frame.pictures.count; i++) seen.add(frame.pictures.picture[i]);
-    }
-    return [...seen];
-  });
-}
-
 async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLImageElement>> {
   const pictures = new Map<string, HTMLImageElement>();
-  for (const id of new Set(['brasshorn', 'mosshell', 'mossy-log', ...picturesOf(kit)])) {
+  // The particles that are drawn without an asset have no file.
+  for (const id of kit.particlePictures) {
     try {
       const bytes = file(kit.assetFile(id));
       if (!bytes) continue;
@@ -60,7 +47,7 @@ async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLI
 async function play(bytes: Uint8Array, name: string): Promise<void> {
   try {
     const next = openArchive(bytes);
-    painter.setPictures(await loadPictures(next));
+    painter.setPictures(await loadPictures(next), next.kit.actors);
     await speaker.use(next);
     opened = next;
     joust = new Joust(next.kit, noteBlow);

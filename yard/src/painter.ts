@@ -1,28 +1,29 @@
-import type { ActorFrame, Frame, ParticlePicture } from '@undatio/core/runtime';
+import type { Frame, Kit, KitActor } from '@undatio/core/runtime';
+import { BodyPainter } from './bodyPainter.js';
+import { hex, paintArcs, paintMeters, paintRibbons, paintText } from './drawing.js';
 import type { Beetle, Blow, Joust } from './joust.js';
 
 const zoom = 1.35;
 const ground = 62;
-const size = { width: 172, height: 130 };
 
 /** Draws the joust on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
 export class Painter {
   private readonly context: CanvasRenderingContext2D;
-  private readonly scratch = document.createElement('canvas');
+  private readonly bodies = new BodyPainter();
+  private actors: ReadonlyMap<string, KitActor> = new Map();
   private pictures = new Map<string, HTMLCanvasElement>();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
-    private readonly particlePictures: () => readonly ParticlePicture[],
+    private readonly kit: () => Kit | undefined,
   ) {
     const context = canvas.getContext('2d');
     if (!context) throw new Error('this browser has no 2D canvas');
     this.context = context;
-    this.scratch.width = size.width * 2;
-    this.scratch.height = size.height * 2;
   }
 
-  setPictures(pictures: Map<string, HTMLImageElement>): void {
+  setPictures(pictures: Map<string, HTMLImageElement>, actors: readonly KitActor[]): void {
+    this.actors = new Map(actors.map((actor) => [actor.id, actor]));
     // Drawn once: a vector picture costs its whole drawing again in every frame.
     this.pictures = new Map([...pictures].map(([id, picture]) => [id, raster(picture)]));
   }
@@ -62,35 +63,51 @@ export class Painter {
     for (const beetle of joust.beetles) this.paintBeetle(beetle, joust);
     for (const blow of joust.blows) this.paintPictures(blow, 2);
     for (const blow of joust.blows) {
+      paintArcs(context, blow.frame, blow.contact);
+      paintRibbons(context, blow.frame, blow.contact);
       this.paintRings(blow.frame, blow.contact);
       this.paintParticles(blow.frame, blow.contact);
-      this.paintNumbers(blow.frame, blow.contact);
+      paintMeters(context, blow.frame, (party) => bodyOf(blow, party));
+      paintText(context, blow.frame.numbers, blow.contact);
+      paintText(context, blow.frame.glyphs, blow.contact);
     }
     context.setTransform(scale, 0, 0, scale, 0, 0);
     this.paintLens(view, clientWidth, clientHeight);
   }
 
   /** Pictures of one layer, on the ground or with the body they are on. */
-  private paintPictures({ frame, contact, attacker, defender }: Blow, layer: number): void {
+  private paintPictures(blow: Blow, layer: number): void {
+    const { frame, contact } = blow;
     const { context } = this;
     const { pictures } = frame;
     for (let i = 0; i < pictures.count; i++) {
       const picture = this.pictures.get(pictures.picture[i]);
       if (pictures.layer[i] !== layer || !picture) continue;
-      const party = pictures.party[i];
-      const body = party === 1 ? frame.source : frame.target;
-      // On a body, the picture's place counts from where that party rests in the kit: 80 px beside the contact point.
-      const x = party === 0 ? contact + pictures.x[i] : (party === 1 ? attacker.x + 80 : defender.x - 80) + pictures.x[i] + body.x;
+      const body = bodyOf(blow, pictures.party[i]);
+      const x = (body ? body.x : contact) + pictures.x[i];
       context.save();
       context.globalAlpha = pictures.alpha[i];
       context.globalCompositeOperation = pictures.blend[i] === 1 ? 'lighter' : 'source-over';
-      context.translate(x, pictures.y[i] + (party === 0 ? 0 : body.y));
+      context.translate(x, pictures.y[i] + (body?.y ?? 0));
       context.rotate((pictures.rotation[i] * Math.PI) / 180);
       const width = pictures.size[i];
       const height = (width * picture.height) / picture.width;
       context.drawImage(this.tinted(pictures.picture[i], picture, pictures.tint[i]), -width / 2, -height / 2, width, height);
       context.restore();
     }
+  }
+
+  /** One cell of a picture of the project, multiplied by the particle's colour. */
+  private paintCell(picture: HTMLCanvasElement, cells: number, particles: Frame['particles'], i: number): void {
+    const width = picture.width / cells;
+    const size = particles.size[i];
+    const high = (size * picture.height) / width;
+    // Colours in steps, so that few tinted copies are made.
+    const step = (channel: number): number => Math.round(channel * 15) * 17;
+    const tint = (step(particles.r[i]) << 16) | (step(particles.g[i]) << 8) | step(particles.b[i]);
+    const name = this.kit()?.particlePictures[particles.picture[i]] ?? '';
+    const source = this.tinted(name, picture, tint);
+    this.context.drawImage(source, particles.cell[i] * width, 0, width, picture.height, -size / 2, -high / 2, size, high);
   }
 
   /** The picture multiplied by a tint, made once for each. */
@@ -124,25 +141,6 @@ export class Painter {
       context.stroke();
     }
     context.globalCompositeOperation = 'source-over';
-  }
-
-  private paintNumbers({ numbers }: Frame, contact: number): void {
-    const { context } = this;
-    context.textAlign = 'center';
-    context.textBaseline = 'middle';
-    context.lineJoin = 'round';
-    for (let i = 0; i < numbers.count; i++) {
-      // Digits are about 0.7 of a font's size.
-      const size = numbers.size[i] / 0.7;
-      context.globalAlpha = numbers.alpha[i];
-      context.font = `700 ${size}px system-ui, sans-serif`;
-      context.lineWidth = size * 0.18;
-      context.strokeStyle = hex(numbers.outline[i]);
-      context.fillStyle = hex(numbers.colour[i]);
-      context.strokeText(numbers.text[i], contact + numbers.x[i], numbers.y[i]);
-      context.fillText(numbers.text[i], contact + numbers.x[i], numbers.y[i]);
-    }
-    context.globalAlpha = 1;
   }
 
   private paintLens(view: { vignette: number; flash: number; flashColour: number }, width: number, height: number): void {
@@ -181,57 +179,15 @@ export class Painter {
   }
 
   private paintBeetle(beetle: Beetle, joust: Joust): void {
-    const { context } = this;
-    const parts = joust.blows.flatMap((blow) =>
+    const frames = joust.blows.flatMap((blow) =>
       blow.attacker === beetle ? [blow.frame.source] : blow.defender === beetle ? [blow.frame.target] : [],
     );
-    const flash = parts.reduce<ActorFrame | undefined>(
-      (strongest, part) => (part.flash > (strongest?.flash ?? 0) ? part : strongest),
-      undefined,
-    );
-    context.save();
-    context.translate(beetle.x + sum(parts, 'x'), sum(parts, 'y'));
-    context.rotate((sum(parts, 'rotation') * Math.PI) / 180);
-    for (const part of parts) context.scale(part.scaleX, part.scaleY);
-    context.drawImage(this.lit(beetle, flash), -size.width / 2, -size.height / 2, size.width, size.height);
-    context.restore();
-  }
-
-  /** The beetle's picture with its flash, alpha kept. */
-  private lit(beetle: Beetle, flash: ActorFrame | undefined): HTMLCanvasElement {
-    const { width, height } = this.scratch;
-    const context = this.scratch.getContext('2d') as CanvasRenderingContext2D;
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
-    context.clearRect(0, 0, width, height);
-    const picture = this.pictures.get(beetle.asset);
-    if (picture) context.drawImage(picture, 0, 0, width, height);
-    else {
-      context.fillStyle = '#8a6d4a';
-      context.beginPath();
-      context.ellipse(width / 2, height / 2, width * 0.45, height * 0.4, 0, 0, 2 * Math.PI);
-      context.fill();
-    }
-    if (flash && flash.flash > 0) this.flood(context, flash, width, height);
-    return this.scratch;
-  }
-
-  private flood(context: CanvasRenderingContext2D, flash: ActorFrame, width: number, height: number): void {
-    const copy = flash.flashMode === 'mix' ? undefined : context.getImageData(0, 0, width, height);
-    context.globalAlpha = flash.flash;
-    context.globalCompositeOperation = flash.flashMode === 'add' ? 'lighter' : flash.flashMode === 'multiply' ? 'multiply' : 'source-atop';
-    context.fillStyle = hex(flash.flashColour);
-    context.fillRect(0, 0, width, height);
-    if (!copy) return;
-    // Those two composite beyond the picture's edge; its alpha is put back.
-    const lit = context.getImageData(0, 0, width, height);
-    for (let i = 3; i < lit.data.length; i += 4) lit.data[i] = copy.data[i];
-    context.putImageData(lit, 0, 0);
+    this.bodies.paint(this.context, this.actors.get(beetle.asset), this.pictures, beetle, frames);
   }
 
   private paintParticles({ particles }: Frame, contact: number): void {
     const { context } = this;
-    const pictures = this.particlePictures();
+    const kit = this.kit();
     for (let i = 0; i < particles.count; i++) {
       context.save();
       context.globalCompositeOperation = particles.blend[i] === 1 ? 'lighter' : 'source-over';
@@ -240,7 +196,13 @@ export class Painter {
       context.translate(contact + particles.x[i], particles.y[i]);
       context.rotate((particles.rotation[i] * Math.PI) / 180);
       const half = particles.size[i] / 2;
-      const picture = pictures[particles.picture[i]];
+      const picture = kit?.particlePictures[particles.picture[i]] ?? 'dot';
+      const own = this.pictures.get(picture);
+      if (own) {
+        this.paintCell(own, kit?.pictureCells(picture) ?? 1, particles, i);
+        context.restore();
+        continue;
+      }
       if (picture === 'puff' || picture === 'dot') context.fillStyle = this.soft(particles.r[i], particles.g[i], particles.b[i], half);
       context.beginPath();
       if (picture === 'chip') context.rect(-half * 0.8, -half * 0.6, half * 1.6, half * 1.2);
@@ -251,10 +213,6 @@ export class Painter {
   }
 }
 
-function sum(parts: readonly ActorFrame[], name: 'x' | 'y' | 'rotation'): number {
-  return parts.reduce((total, part) => total + part[name], 0);
-}
-
 function raster(picture: HTMLImageElement): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
   canvas.width = picture.naturalWidth;
@@ -263,6 +221,9 @@ function raster(picture: HTMLImageElement): HTMLCanvasElement {
   return canvas;
 }
 
-function hex(packed: number): string {
-  return `#${packed.toString(16).padStart(6, '0')}`;
+/** How far a party has come from where the kit rests it, 80 px beside the contact point; nothing for nobody's. */
+function bodyOf({ frame, attacker, defender }: Blow, party: number): { x: number; y: number } | undefined {
+  if (party === 0) return undefined;
+  const body = party === 1 ? frame.source : frame.target;
+  return { x: (party === 1 ? attacker.x + 80 : defender.x - 80) + body.x, y: body.y };
 }

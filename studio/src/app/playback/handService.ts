@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { EngineTake, Frame } from '@undatio/core';
 import { combineLatest } from 'rxjs';
 import { PlaybackService } from './playbackService';
-import { StrikeService } from './strikeService';
+import { sampler, StrikeService, type Run } from './strikeService';
 
 /** How long one order to the motors lasts; renewed while it goes on. */
 const orderMilliseconds = 80;
@@ -11,17 +11,17 @@ const orderMilliseconds = 80;
 @Injectable({ providedIn: 'root' })
 export class HandService {
   private lastOrder = 0;
-  private take: EngineTake | undefined;
-  private frame: Frame | undefined;
+  private run: Run | undefined;
+  private sample: ((t: number) => Frame) | undefined;
 
   constructor() {
     const playback = inject(PlaybackService);
-    combineLatest([inject(StrikeService).stage$, playback.playhead$]).subscribe(([{ take }, t]) => {
-      if (!take || !playback.current.playing) return;
-      if (take !== this.take) this.frame = take.createFrame();
-      this.take = take;
-      if (!this.frame || !this.rumbles(take)) return;
-      const { low, high } = take.sample(t, this.frame).rumble;
+    combineLatest([inject(StrikeService).stage$, playback.playhead$]).subscribe(([{ take, run }, t]) => {
+      if (!take || !run || !playback.current.playing) return;
+      if (run !== this.run) this.sample = sampler(run);
+      this.run = run;
+      if (!this.sample || !this.rumbles(take)) return;
+      const { low, high } = this.sample(t).rumble;
       if (low > 0 || high > 0) this.feel(low, high);
     });
   }

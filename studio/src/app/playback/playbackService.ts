@@ -1,7 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import type { EngineTake } from '@undatio/core';
 import { BehaviorSubject, Subject } from 'rxjs';
-import { StrikeService } from './strikeService';
+import { StrikeService, type Run } from './strikeService';
 
 export const speeds = [1, 0.5, 0.25, 0.1] as const;
 /** 0 follows the display. */
@@ -18,7 +17,7 @@ export interface PlaybackSettings {
 
 /** A stretch of play that sounds can be scheduled against. */
 export interface PlayStart {
-  readonly take: EngineTake;
+  readonly take: Run;
   /** Take time at which it starts. */
   readonly from: number;
   readonly speed: number;
@@ -38,7 +37,8 @@ export class PlaybackService {
   private readonly playhead = new BehaviorSubject<number>(0);
   private readonly starts = new Subject<PlayStart>();
   private readonly stops = new Subject<void>();
-  private take: EngineTake | undefined;
+  private take: Run | undefined;
+  private sequence: string | undefined;
   /** Take time and display time from which the present stretch counts. */
   private origin = { take: 0, display: 0 };
 
@@ -49,9 +49,10 @@ export class PlaybackService {
   readonly stops$ = this.stops.asObservable();
 
   constructor() {
-    this.strikes.stage$.subscribe(({ take }) => {
-      if (take?.sequence !== this.take?.sequence) this.stopAt(0);
-      this.take = take;
+    this.strikes.stage$.subscribe(({ sequence, run }) => {
+      if (sequence.id !== this.sequence) this.stopAt(0);
+      this.sequence = sequence.id;
+      this.take = run;
     });
   }
 

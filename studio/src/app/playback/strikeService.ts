@@ -2,13 +2,19 @@ import { inject, Injectable } from '@angular/core';
 import {
   compileSequence,
   DocumentError,
+  RapidFire,
   strike,
+  type Blow,
+  type CompileContext,
   type EngineTake,
   type EventType,
+  type Frame,
   type Payload,
   type Project,
+  type RapidFrame,
   type Sequence,
   type SequencePlan,
+  type StrikeOptions,
 } from '@undatio/core';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
@@ -21,6 +27,34 @@ export interface StrikeSettings {
   /** A pinned seed stays; otherwise each strike draws the next. */
   readonly pinned: boolean;
   readonly solo: readonly string[];
+  /** How far to the right of contact the view and the ear are, in px; negative is to the left. */
+  readonly listener: number;
+  readonly rapid: RapidSettings;
+}
+
+/** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */
+export interface RapidSettings {
+  readonly on: boolean;
+  /** Seconds from one strike to the next. */
+  readonly every: number;
+  readonly strikes: number;
+  /** How many targets take turns: the target, then the bystanders. */
+  readonly targets: number;
+  /** Degrees by which the blow's direction turns from strike to strike. */
+  readonly turn: number;
+}
+
+/** What can be played and looked at at any instant. */
+export type Run = EngineTake | RapidFire;
+
+/** Samples a run again and again into one frame of its own. */
+export function sampler(run: Run): (t: number) => Frame | RapidFrame {
+  if (run instanceof RapidFire) {
+    const frame = run.createFrame();
+    return (t) => run.sample(t, frame);
+  }
+  const frame = run.createFrame();
+  return (t) => run.sample(t, frame);
 }
 
 /** The take on the stage, or why there is none. */
@@ -28,6 +62,8 @@ export interface StageTake {
   readonly sequence: Sequence;
   readonly event: EventType | undefined;
   readonly take: EngineTake | undefined;
+  /** What is played: the take alone, or many blows in rapid fire. */
+  readonly run: Run | undefined;
   readonly problem: string | undefined;
   /** The soloed effects that are still there: one that was removed silences nobody. */
   readonly solo: readonly string[];
@@ -37,8 +73,18 @@ export interface StageTake {
 @Injectable({ providedIn: 'root' })
 export class StrikeService {
   private readonly projects = inject(ProjectService);
-  private readonly settings = new BehaviorSubject<StrikeSettings>({ sequence: '', payload: {}, seed: 1, pinned: true, solo: [] });
-  private readonly plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
+  private readonly settings = new BehaviorSubject<StrikeSettings>({
+    sequence: '',
+    payload: {},
+    seed: 1,
+    pinned: true,
+    solo: [],
+    listener: 0,
+    rapid: { on: false, every: 0.22, strikes: 6, targets: 1, turn: 0 },
+  });
+  /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
+  private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
+  private plansFor: CompileContext | undefined;
 
   readonly settings$ = this.settings.asObservable();
 
@@ -51,6 +97,7 @@ export class StrikeService {
         a.sequence === b.sequence &&
         a.settings === b.settings &&
         a.project.assets === b.project.assets &&
+        a.project.actors === b.project.actors &&
         a.project.events === b.project.events,
     ),
     map(({ project, settings, sequence }) => this.strikeNow(project, settings, sequence)),
@@ -87,6 +134,14 @@ export class StrikeService {
     if (!this.current.pinned) this.setSeed(this.current.seed + 1);
   }
 
+  setListener(listener: number): void {
+    this.change({ listener });
+  }
+
+  setRapid(part: Partial<RapidSettings>): void {
+    this.change({ rapid: { ...this.current.rapid, ...part } });
+  }
+
   toggleSolo(effect: string): void {
     const { solo } = this.current;
     this.change({ solo: solo.includes(effect) ? solo.filter((id) => id !== effect) : [...solo, effect] });
@@ -108,21 +163,28 @@ export class StrikeService {
     return plan instanceof DocumentError ? undefined : strike(plan, {}, { seed: 1 });
   }
 
-  private strikeNow(project: Project, { payload, seed, solo }: StrikeSettings, sequence: Sequence): StageTake {
+  private strikeNow(project: Project, settings: StrikeSettings, sequence: Sequence): StageTake {
+    const { payload, seed, solo, listener } = settings;
     const event = project.events.find(({ id }) => id === sequence.event);
     const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
     const plan = this.planOf(project, sequence);
-    if (plan instanceof DocumentError) return { sequence, event, take: undefined, problem: plan.message, solo: heard };
-    const take = strike(plan, payload, { seed, ...(heard.length > 0 && { solo: heard }) });
-    return { sequence, event, take, problem: undefined, solo: heard };
+    if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
+    const from = { x: listener, y: 0 };
+    const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
+    const take = strike(plan, payload, options);
+    const run = settings.rapid.on ? rapidFire(plan, payload, options, settings.rapid) : take;
+    return { sequence, event, take, run, problem: undefined, solo: heard };
   }
 
   private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {
+    const context = this.projects.compileContext(project);
+    if (context !== this.plansFor) this.plans = new WeakMap();
+    this.plansFor = context;
     const known = this.plans.get(sequence);
     if (known) return known;
     let plan: SequencePlan | DocumentError;
     try {
-      plan = compileSequence(sequence, [sequence.id], this.projects.compileContext(project));
+      plan = compileSequence(sequence, [sequence.id], context);
     } catch (error) {
       if (!(error instanceof DocumentError)) throw error;
       plan = error;
@@ -130,4 +192,31 @@ export class StrikeService {
     this.plans.set(sequence, plan);
     return plan;
   }
+}
+
+/** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */
+function rapidFire(plan: SequencePlan, payload: Payload, options: StrikeOptions, rapid: RapidSettings): RapidFire {
+  const { places } = plan.standing;
+  const stands = [places.target, ...places.others];
+  const count = Math.min(rapid.targets, stands.length);
+  const direction = plan.event.fields.find(({ type }) => type === 'direction');
+  const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
+    const target = i % count;
+    const x = stands[target].x - places.target.x;
+    const y = stands[target].y - places.target.y;
+    const others = stands.filter((_stand, k) => k !== target).map((stand) => ({ x: stand.x - x, y: stand.y - y }));
+    const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
+    const take = strike(
+      plan,
+      { ...payload, ...turned },
+      { ...options, seed: (options.seed ?? 1) + i, places: { ...options.places, others } },
+    );
+    return { take, at: i * rapid.every, target, x, y };
+  });
+  return new RapidFire(blows, stands.length);
+}
+
+/** The same direction within -180 to 180. */
+function wrapDegrees(angle: number): number {
+  return ((((angle + 180) % 360) + 360) % 360) - 180;
 }

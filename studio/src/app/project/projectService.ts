@@ -17,7 +17,7 @@ export class ProjectService {
   private readonly history = new History<EditableDocument>();
   private readonly historyChanged = new BehaviorSubject<void>(undefined);
   private readonly queue = new SaveQueue(this.api, (key) => this.read(key));
-  private contextFor: Pick<Project, 'events' | 'assets'> | undefined;
+  private contextFor: Pick<Project, 'events' | 'assets' | 'actors'> | undefined;
   private context: CompileContext | undefined;
 
   readonly project$ = this.state.pipe(filter((project) => project !== undefined));
@@ -41,8 +41,13 @@ export class ProjectService {
 
   /** Events and clips ready for compiling; made anew only when they change. */
   compileContext(project: Project): CompileContext {
-    if (!this.context || this.contextFor?.events !== project.events || this.contextFor.assets !== project.assets) {
-      this.contextFor = { events: project.events, assets: project.assets };
+    if (
+      !this.context ||
+      this.contextFor?.events !== project.events ||
+      this.contextFor.assets !== project.assets ||
+      this.contextFor.actors !== project.actors
+    ) {
+      this.contextFor = { events: project.events, assets: project.assets, actors: project.actors };
       this.context = compileContext(project);
     }
     return this.context;

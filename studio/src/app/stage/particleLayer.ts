@@ -1,30 +1,71 @@
 import { Container, Particle, ParticleContainer, Rectangle, Texture, type TextureSource } from 'pixi.js';
-import type { ParticleFrame } from '@undatio/core';
+import type { ParticleFrame, Project } from '@undatio/core';
 import { particlePictures } from '@undatio/core';
 import { drawParticlePictures, pictureSize } from './particlePictures';
+
+/** A picture that particles are drawn from: its cells, and how much higher than wide one is. */
+interface Look {
+  readonly cells: readonly Texture[];
+  /** A particle container draws from a single source, so each source has layers of its own. */
+  readonly layers: readonly [Layer, Layer];
+}
 
 /** Every particle of a frame, normal ones under additive ones. Particles are kept and reused from frame to frame. */
 export class ParticleLayer {
   readonly view = new Container();
-  private readonly textures: Texture[];
-  private readonly layers: readonly [Layer, Layer];
+  private readonly normal = new Container();
+  private readonly additive = new Container();
+  private readonly looks: Look[];
+  private readonly all: Layer[] = [];
 
-  constructor() {
-    // One atlas for all pictures: a particle container draws from a single source.
+  constructor(assets: Project['assets'], textures: ReadonlyMap<string, Texture>) {
+    this.view.addChild(this.normal, this.additive);
     const source: TextureSource = Texture.from(drawParticlePictures()).source;
-    this.textures = particlePictures.map(
-      (_, i) => new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) }),
+    const layers = this.addLayers(source);
+    const own: Look[] = particlePictures.map((_, i) => ({
+      layers,
+      cells: [new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) })],
+    }));
+    // In the order in which frames number them.
+    const pictures = assets.filter((asset) => asset.type === 'picture');
+    this.looks = [...own, ...pictures.map(({ id, cells }) => this.look(textures.get(id), cells))];
+  }
+
+  private look(texture: Texture | undefined, cells: number): Look {
+    const picture = texture ?? Texture.WHITE;
+    const width = picture.width / cells;
+    const frames = Array.from(
+      { length: cells },
+      (_, i) => new Texture({ source: picture.source, frame: new Rectangle(i * width, 0, width, picture.height) }),
     );
-    this.layers = [new Layer(this.textures[0], 'normal'), new Layer(this.textures[0], 'add')];
-    this.view.addChild(...this.layers.map((layer) => layer.view));
+    let layers: Look['layers'] | undefined;
+    const add = (): Look['layers'] => (layers ??= this.addLayers(picture.source));
+    // Made when the first particle asks for them: most pictures are never drawn from.
+    return {
+      cells: frames,
+      get layers() {
+        return add();
+      },
+    };
+  }
+
+  private addLayers(source: TextureSource): Look['layers'] {
+    const texture = new Texture({ source });
+    const layers = [new Layer(texture, 'normal'), new Layer(texture, 'add')] as const;
+    this.normal.addChild(layers[0].view);
+    this.additive.addChild(layers[1].view);
+    this.all.push(...layers);
+    return layers;
   }
 
   show(frame: ParticleFrame): void {
-    for (const layer of this.layers) layer.begin();
+    for (const layer of this.all) layer.begin();
     for (let i = 0; i < frame.count; i++) {
-      const particle = this.layers[frame.blend[i]].next();
-      const size = frame.size[i] / pictureSize;
-      particle.texture = this.textures[frame.picture[i]];
+      const { cells, layers } = this.looks[frame.picture[i]];
+      const particle = layers[frame.blend[i]].next();
+      const texture = cells[frame.cell[i]];
+      const size = frame.size[i] / texture.width;
+      particle.texture = texture;
       particle.x = frame.x[i];
       particle.y = frame.y[i];
       particle.scaleX = size;
@@ -33,7 +74,7 @@ export class ParticleLayer {
       particle.tint = (Math.round(frame.r[i] * 255) << 16) | (Math.round(frame.g[i] * 255) << 8) | Math.round(frame.b[i] * 255);
       particle.alpha = frame.a[i];
     }
-    for (const layer of this.layers) layer.end();
+    for (const layer of this.all) layer.end();
   }
 }
 

@@ -13,7 +13,8 @@ export class PictureLayers {
 
   constructor(private readonly textures: ReadonlyMap<string, Texture>) {}
 
-  show({ pictures, source, target }: Frame): void {
+  /** `bodies` by the frame's party numbers less one: the source, then every target. */
+  show({ pictures }: Frame, bodies: readonly ActorFrame[]): void {
     const layers = [this.ground, this.behind, this.over];
     for (let i = 0; i < pictures.count; i++) {
       const texture = this.textures.get(pictures.picture[i]);
@@ -22,8 +23,8 @@ export class PictureLayers {
       if (!texture) continue;
       sprite.texture = texture;
       const scale = pictures.size[i] / texture.width;
-      const body = pictures.party[i] === 1 ? source : pictures.party[i] === 2 ? target : undefined;
-      place(sprite, pictures.x[i], pictures.y[i], scale, pictures.rotation[i], body);
+      const party = pictures.party[i];
+      place(sprite, pictures.x[i], pictures.y[i], scale, pictures.rotation[i], party === 0 ? undefined : bodies[party - 1]);
       sprite.alpha = pictures.alpha[i];
       sprite.tint = pictures.tint[i];
       sprite.blendMode = pictures.blend[i] === 1 ? 'add' : 'normal';

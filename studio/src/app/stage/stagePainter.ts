@@ -1,20 +1,18 @@
 import 'pixi.js/unsafe-eval';
 import { Application, Container, Graphics, Sprite, type Texture } from 'pixi.js';
-import type { Actor, Frame, Project } from '@undatio/core';
+import { compileContext, restingActor, type ActorFrame, type Frame, type Project, type Place, type RapidFrame } from '@undatio/core';
 import { ActorFigure } from './actorFigure';
+import { ArcLayer } from './arcLayer';
 import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
-import { NumberLayer } from './numberLayer';
+import { MeterLayer } from './meterLayer';
 import { PictureLayers } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
+import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
+import { contactPlace, stageScale } from './stageView';
+import { TextLayer } from './textLayer';
 
-/** Stage px for one world px. */
-const scale = 1.2;
-/** Where the contact point lies in the window, as fractions of its size. */
-const contactPlace = { x: 0.42, y: 0.6 };
-/** Where each role rests, in world px from the contact point. */
-const restingPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, bystander: { x: 262, y: 34 } } as const;
 /** World height at which the log's moss begins, under the actors' feet. */
 const ground = 62;
 
@@ -22,13 +20,22 @@ const ground = 62;
 const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
 const grounds = { dark: 0x40592b, mid: 0x5d6f49, bright: 0xb3c58e } as const;
 
+/** A bystander whom no blow has struck. */
+const atRest = restingActor();
+
 /** Draws frames with PixiJS. Holds the scene; everything that moves comes from the frame. */
 export class StagePainter {
   private readonly world = new Container();
-  private readonly figures: Record<Actor['role'], ActorFigure[]> = { source: [], target: [], bystander: [] };
-  private readonly particles = new ParticleLayer();
+  /** The source, and everybody that can be struck: the target first, then the bystanders. */
+  private source: ActorFigure | undefined;
+  private readonly targets: (ActorFigure | undefined)[] = [];
   private readonly rings = new RingLayer();
-  private readonly numbers = new NumberLayer();
+  private readonly arcs = new ArcLayer();
+  private readonly ribbons = new RibbonLayer();
+  private readonly meters = new MeterLayer();
+  private readonly numbers = new TextLayer();
+  private readonly captions = new TextLayer();
+  private particles: ParticleLayer | undefined;
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
   private readonly plainGround = new Graphics().rect(-4000, ground, 8000, 4000).fill(0xffffff);
@@ -59,11 +66,13 @@ export class StagePainter {
     return painter;
   }
 
-  private async furnish({ actors, assets }: Project, pictureUrl: (asset: string) => string): Promise<void> {
+  private async furnish(project: Project, pictureUrl: (asset: string) => string): Promise<void> {
+    const { actors, assets } = project;
     const pictures = assets.filter((asset) => asset.type === 'picture');
     const loaded = await Promise.all(pictures.map(async ({ id }): Promise<[string, Texture]> => [id, await loadPicture(pictureUrl(id))]));
     const textures = new Map(loaded);
     this.pictures = new PictureLayers(textures);
+    this.particles = new ParticleLayer(assets, textures);
     this.world.addChild(this.plainGround);
     const arena = textures.get('mossy-log');
     if (arena) {
@@ -72,16 +81,25 @@ export class StagePainter {
       this.world.addChild(this.arena);
     }
     this.world.addChild(this.pictures.ground, this.pictures.behind);
-    for (const actor of actors) this.enter(actor, textures.get(actor.picture));
-    this.world.addChild(this.pictures.over, this.rings.view, this.particles.view, this.numbers.view);
-  }
-
-  private enter(actor: Actor, picture: Texture | undefined): void {
-    if (!picture) return;
-    const place = restingPlaces[actor.role];
-    const figure = new ActorFigure(picture, actor, place.x, place.y);
-    this.figures[actor.role].push(figure);
-    this.world.addChild(figure.view);
+    const { places } = compileContext(project).standing;
+    const figure = (actor: (typeof actors)[number] | undefined, place: Place): ActorFigure | undefined =>
+      actor && new ActorFigure(textures, actor, place.x, place.y);
+    this.source = figure(
+      actors.find(({ role }) => role === 'source'),
+      places.source,
+    );
+    const bystanders = actors.filter(({ role }) => role === 'bystander');
+    this.targets.push(
+      figure(
+        actors.find(({ role }) => role === 'target'),
+        places.target,
+      ),
+      ...bystanders.map((actor, i) => figure(actor, places.others[i])),
+    );
+    // Who stands farther back is drawn first.
+    const figures = [...this.targets.slice(1), this.source, this.targets[0]].flatMap((one) => (one ? [one.view] : []));
+    this.world.addChild(...figures, this.pictures.over, this.arcs.view, this.ribbons.view, this.rings.view, this.particles.view);
+    this.world.addChild(this.meters.view, this.numbers.view, this.captions.view);
   }
 
   setBackground(background: keyof typeof skies): void {
@@ -94,20 +112,26 @@ export class StagePainter {
   }
 
   /** Shows one frame. */
-  paint(frame: Frame): void {
+  paint(frame: Frame | RapidFrame): void {
     const { width, height } = this.app.screen;
     const { view } = frame;
-    const zoom = scale * view.zoom;
+    const zoom = stageScale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
     this.world.angle = -view.roll;
-    for (const figure of this.figures.source) figure.pose(frame.source);
-    for (const figure of this.figures.target) figure.pose(frame.target);
-    this.pictures?.show(frame);
+    const targets = 'targets' in frame ? frame.targets : [frame.target];
+    const bodies: readonly ActorFrame[] = [frame.source, ...targets];
+    this.source?.pose(frame.source);
+    this.targets.forEach((figure, i) => figure?.pose(targets[i] ?? atRest));
+    this.pictures?.show(frame, bodies);
+    this.arcs.show(frame.arcs);
+    this.ribbons.show(frame.ribbons);
     this.rings.show(frame.rings);
-    this.particles.show(frame.particles);
+    this.particles?.show(frame.particles);
+    this.meters.show(frame, bodies);
     this.numbers.show(frame.numbers);
+    this.captions.show(frame.glyphs);
     this.lens.show(view, width, height, zoom);
     this.request();
   }

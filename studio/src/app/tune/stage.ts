@@ -1,10 +1,10 @@
 import type { ElementRef } from '@angular/core';
 import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { EngineTake, Frame } from '@undatio/core';
+import type { Frame, RapidFrame } from '@undatio/core';
 import { combineLatest } from 'rxjs';
 import { PlaybackService } from '../playback/playbackService';
-import { StrikeService } from '../playback/strikeService';
+import { sampler, StrikeService, type Run } from '../playback/strikeService';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import type { StagePainter } from '../stage/stagePainter';
@@ -119,17 +119,18 @@ export class Stage {
   }
 
   private follow(painter: StagePainter): void {
-    let take: EngineTake | undefined;
-    let frame: Frame | undefined;
+    let run: Run | undefined;
+    let sample: ((t: number) => Frame | RapidFrame) | undefined;
     combineLatest([this.strikes.stage$, this.playback.playhead$])
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe(([stage, t]) => {
         this.problem.set(stage.problem);
-        if (!stage.take) return;
-        if (stage.take !== take) frame = stage.take.createFrame();
-        take = stage.take;
-        if (!frame) return;
-        painter.paint(take.sample(t, frame));
+        if (!stage.run) return;
+        if (stage.run !== run) sample = sampler(stage.run);
+        run = stage.run;
+        if (!sample) return;
+        const frame = sample(t);
+        painter.paint(frame);
         const { low, high } = frame.rumble;
         this.rumble.set(low > 0 || high > 0 ? { low, high } : undefined);
       });

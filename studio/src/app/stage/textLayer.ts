@@ -1,17 +1,17 @@
 import { Container, Text, type TextStyleOptions } from 'pixi.js';
-import type { NumberFrame } from '@undatio/core';
+import type { GlyphFrame, NumberFrame } from '@undatio/core';
 
 /** Drawn once at this height and scaled, so that a growing number is not set anew in every frame. */
 const drawnSize = 64;
-/** Height of the font’s digits against its size. */
-const digitHeight = 0.68;
+/** Height of the font’s digits and capitals against its size. */
+const capitalHeight = 0.672;
 
-/** Numbers and words in flight. Texts are kept and reused from frame to frame. */
-export class NumberLayer {
+/** Numbers and words in flight, or the letters of captions. Texts are kept and reused from frame to frame. */
+export class TextLayer {
   readonly view = new Container();
   private readonly kept: Text[] = [];
 
-  show(frame: NumberFrame): void {
+  show(frame: NumberFrame | GlyphFrame): void {
     for (let i = 0; i < frame.count; i++) {
       const text = this.textAt(i);
       text.text = frame.text[i];
@@ -20,7 +20,8 @@ export class NumberLayer {
       if ((text.style.stroke as { color?: number } | null)?.color !== outline)
         text.style.stroke = { color: outline, width: 12, join: 'round' };
       text.position.set(frame.x[i], frame.y[i]);
-      text.scale.set(frame.size[i] / (drawnSize * digitHeight));
+      text.scale.set(frame.size[i] / (drawnSize * capitalHeight));
+      text.angle = 'rotation' in frame ? frame.rotation[i] : 0;
       text.alpha = frame.alpha[i];
       text.visible = true;
     }

@@ -1,0 +1,114 @@
+import type { ActorFrame, KitActor, PartPose, PoseFrame } from '@undatio/core/runtime';
+import type { Beetle } from './joust.js';
+import { hex } from './drawing.js';
+
+type Pictures = ReadonlyMap<string, HTMLCanvasElement>;
+
+/** px of the scratch canvas for one px of a body, so that it stays sharp. */
+const sharpness = 2;
+/** Room around a body for parts that a pose moves beyond its edge. */
+const margin = 60;
+const unknown = { width: 172, height: 130 };
+
+/** Draws a body from its parts as its poses move them, lit by its flash. */
+export class BodyPainter {
+  private readonly scratch = document.createElement('canvas');
+
+  /** `frames` are this body's in every blow that it has a part in. */
+  paint(
+    context: CanvasRenderingContext2D,
+    actor: KitActor | undefined,
+    pictures: Pictures,
+    beetle: Beetle,
+    frames: readonly ActorFrame[],
+  ): void {
+    const { width, height } = actor ?? unknown;
+    this.scratch.width = (width + 2 * margin) * sharpness;
+    this.scratch.height = (height + 2 * margin) * sharpness;
+    const flash = frames.reduce<ActorFrame | undefined>(
+      (strongest, frame) => (frame.flash > (strongest?.flash ?? 0) ? frame : strongest),
+      undefined,
+    );
+    const ink = this.scratch.getContext('2d') as CanvasRenderingContext2D;
+    ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
+    if (actor) this.paintParts(ink, actor, pictures, beetle.facing, frames);
+    else paintPlain(ink);
+    if (flash) flood(ink, flash);
+    context.save();
+    context.translate(beetle.x + sum(frames, 'x'), sum(frames, 'y'));
+    context.rotate((sum(frames, 'rotation') * Math.PI) / 180);
+    for (const frame of frames) context.scale(frame.scaleX, frame.scaleY);
+    context.drawImage(this.scratch, -width / 2 - margin, -height / 2 - margin, width + 2 * margin, height + 2 * margin);
+    context.restore();
+  }
+
+  private paintParts(
+    ink: CanvasRenderingContext2D,
+    actor: KitActor,
+    pictures: Pictures,
+    facing: number,
+    frames: readonly ActorFrame[],
+  ): void {
+    const { width, height } = actor;
+    const parts = actor.parts.length > 0 ? actor.parts : [{ id: 'whole', picture: actor.picture, pivot: { x: 0, y: 0 } }];
+    const whole = moved(actor, 'whole', frames);
+    ink.save();
+    // The whole body turns about its feet.
+    ink.translate(whole.x * facing, height / 2 + whole.y);
+    ink.rotate((whole.turn * facing * Math.PI) / 180);
+    ink.translate(0, -height / 2);
+    for (const { id, picture, pivot } of parts) {
+      const image = pictures.get(picture);
+      if (!image) continue;
+      const part = id === 'whole' ? { x: 0, y: 0, turn: 0 } : moved(actor, id, frames);
+      ink.save();
+      ink.translate(pivot.x + part.x * facing, pivot.y + part.y);
+      ink.rotate((part.turn * facing * Math.PI) / 180);
+      ink.drawImage(image, -width / 2 - pivot.x, -height / 2 - pivot.y, width, height);
+      ink.restore();
+    }
+    ink.restore();
+  }
+}
+
+/** The sum of what the poses do to a part. */
+function moved({ poses }: KitActor, part: string, frames: readonly ActorFrame[]): PartPose {
+  const sum = { turn: 0, x: 0, y: 0 };
+  for (const [name, parts] of Object.entries(poses)) {
+    const full = parts[part];
+    const amount = Math.max(0, ...frames.map(({ pose }) => pose[name as keyof PoseFrame]));
+    if (!full || amount === 0) continue;
+    sum.turn += amount * full.turn;
+    sum.x += amount * full.x;
+    sum.y += amount * full.y;
+  }
+  return sum;
+}
+
+/** A body without a picture. */
+function paintPlain(ink: CanvasRenderingContext2D): void {
+  ink.fillStyle = '#8a6d4a';
+  ink.beginPath();
+  ink.ellipse(0, 0, unknown.width * 0.45, unknown.height * 0.4, 0, 0, 2 * Math.PI);
+  ink.fill();
+}
+
+/** Lights what is drawn, alpha kept. */
+function flood(ink: CanvasRenderingContext2D, { flash, flashColour, flashMode }: ActorFrame): void {
+  const { width, height } = ink.canvas;
+  ink.setTransform(1, 0, 0, 1, 0, 0);
+  const copy = flashMode === 'mix' ? undefined : ink.getImageData(0, 0, width, height);
+  ink.globalAlpha = flash;
+  ink.globalCompositeOperation = flashMode === 'add' ? 'lighter' : flashMode === 'multiply' ? 'multiply' : 'source-atop';
+  ink.fillStyle = hex(flashColour);
+  ink.fillRect(0, 0, width, height);
+  if (!copy) return;
+  // Those two composite beyond the picture's edge; its alpha is put back.
+  const lit = ink.getImageData(0, 0, width, height);
+  for (let i = 3; i < lit.data.length; i += 4) lit.data[i] = copy.data[i];
+  ink.putImageData(lit, 0, 0);
+}
+
+function sum(frames: readonly ActorFrame[], name: 'x' | 'y' | 'rotation'): number {
+  return frames.reduce((total, frame) => total + frame[name], 0);
+}
