@@ -3,20 +3,31 @@ export * from './units.js';
 export { checkProject, compileContext } from './checks/checkProject.js';
 export { readProject, readProjectText, type ReadResult } from './checks/readProject.js';
 export { particlePictures } from './effects/particlePictures.js';
-export type { EffectKind, Family, Firing } from './effects/effect.js';
+export type { EffectKind, Family, Firing, Telling } from './effects/effect.js';
 export { effectKinds } from './effects/kinds.js';
 export { effectSchema, effectSchemaOf, newEffect, type Effect, type EffectName } from './effects/schemas.js';
 export { letterMotions, parseCaption } from './effects/captionMarkup.js';
 export { emissionShapes } from './effects/emission.js';
+export { Gradient } from './maths/gradient.js';
+export { fromOklab, fromOklch, toOklab } from './maths/oklab.js';
 export { flashChannel, hexOf, isHexColour, packRgb, parseHex, type FlashMode, type Rgba } from './maths/colour.js';
 export { EasingError, parseEasing, type Easing } from './maths/easing.js';
 export { draw, hash4, hashText } from './maths/hash.js';
-export { spots } from './take/draws.js';
+export { headingIn, placeIn, spots } from './take/draws.js';
+export { dragFall, dragReach } from './maths/ballistic.js';
+export type { Standing } from './take/plan.js';
 export { DocumentError, formatPath } from './model/documentError.js';
-export { fieldRegistry, type DirectionDocument, type EnvelopePoint, type FieldMeta, type GradientPoint } from './model/field.js';
+export {
+  directionModes,
+  fieldRegistry,
+  type DirectionDocument,
+  type EnvelopePoint,
+  type FieldMeta,
+  type GradientPoint,
+} from './model/field.js';
 export { problemsOf, type Problem } from './model/problem.js';
 export * from './model/project.js';
-export { readOut, type Readouts } from './measure/readouts.js';
+export { readOut, ReadoutScan, type ReadoutOptions, type Readouts } from './measure/readouts.js';
 export { bakedColumns, bakedFrame, bakedParticles, bakedRow, type BakedFrame, type BakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';
 export { kitDocument, kitEntries, kitJsonSchema, kitSchema, type KitEntry } from './ship/kit.js';

@@ -89,6 +89,18 @@ export const arc: EffectKind = {
         return {
           extent,
           room: { arcs: 1 },
+          tells() {
+            const party = origin === 'target' ? 'source' : 'target';
+            const { width } = draws.body(party);
+            const goal = draws.place(party);
+            const far = Math.hypot(goal.x - rest.x, goal.y - rest.y) - width / 2;
+            return [
+              { name: 'true reach', value: hits, unit: 'px' },
+              { name: 'drawn beyond it', value: outer - hits, unit: 'px' },
+              { name: `the ${party} begins`, value: far, unit: 'px away' },
+              { name: 'reaches it', value: hits >= far ? 'yes' : 'no' },
+            ];
+          },
           channel: (age) => Math.abs(swept(age) - swept(age - behind)),
           bind: (bound) => (scene = bound),
           sample(age, { arcs }) {

@@ -7,7 +7,7 @@ import type { Draws } from '../take/draws.js';
 import type { FrameCapacity } from '../take/frame.js';
 import { partyOf, type Scene } from '../take/motion.js';
 import type { Seconds } from '../units.js';
-import type { Firing } from './effect.js';
+import type { Firing, Telling } from './effect.js';
 import { drawBirth, type Birth, type Emission } from './emission.js';
 
 /** A burst's fields, resolved to numbers and tables. */
@@ -133,6 +133,18 @@ export class BurstFiring implements Firing {
       this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
       this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
     }
+  }
+
+  tells(): readonly Telling[] {
+    let far = 0;
+    for (let i = 0; i < this.life.length; i++) {
+      const reach = dragReach(this.drag, this.life[i]);
+      far = Math.max(far, Math.hypot(this.vx[i] * reach, this.vy[i] * reach + this.gravity * dragFall(this.drag, this.life[i])));
+    }
+    return [
+      { name: 'lets go', value: this.life.length, unit: 'particles' },
+      { name: 'farthest flies', value: far, unit: 'px' },
+    ];
   }
 
   /** Live particles at `age`: births so far less deaths so far, each by binary search. */

@@ -80,6 +80,10 @@ export const caption: EffectKind = {
         return {
           extent: letters.length > 0 || signals.length > 0 ? extent : 0,
           room: { glyphs: letters.length },
+          tells: () => [
+            { name: 'letters', value: letters.length },
+            { name: 'said after', value: revealed, unit: 's' },
+          ],
           bind: ({ motion: bodies, wallAt }) => bodies.addTo(place, partyOf(origin), wallAt(0)),
           channel: (age) => letters.reduce((sum, { birth }) => sum + (birth <= age ? 1 : 0), 0),
           signals: (wallAt) => signals.map(({ name, at }) => ({ name, start: wallAt(at), parameters: {} })),

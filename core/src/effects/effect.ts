@@ -30,6 +30,13 @@ export interface EffectPlan {
   fire(draws: Draws, strength: number, duration: Seconds): Firing;
 }
 
+/** One reading of a firing. */
+export interface Telling {
+  readonly name: string;
+  readonly value: number | string;
+  readonly unit?: string;
+}
+
 /** One firing of an effect in a take: all discrete choices made, only time left to vary. */
 export interface Firing {
   /** Seconds on its own clock from its start until nothing of it is left. */
@@ -44,6 +51,8 @@ export interface Firing {
   bind?(scene: Scene): void;
   /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
   sample?(age: Seconds, frame: Frame): void;
+  /** What it comes to in this firing, in plain units, besides what its lane draws. */
+  tells?(): readonly Telling[];
   /** The number its lane draws at `age`. */
   channel(age: Seconds): number;
   /** The clock windows it bends, for effects of the time family; `start` in wall seconds. */

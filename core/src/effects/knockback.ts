@@ -71,6 +71,10 @@ export const knockback: EffectKind = {
           extent: duration,
           lasting: !returns,
           moves: party,
+          tells: () => [
+            { name: 'goes', value: thrown(out), unit: 'px' },
+            { name: 'hops', value: hop, unit: 'px' },
+          ],
           channel: away,
           sample(age, frame) {
             const u = share(age, duration);

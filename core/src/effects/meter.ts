@@ -82,6 +82,7 @@ export const meter: EffectKind = {
         return {
           extent: shown ? duration : 0,
           room: { meters: shown ? 1 : 0 },
+          tells: () => [{ name: 'loses', value: (first - last) * 100, unit: '%' }],
           channel: value,
           sample(age, { meters }) {
             const n = meters.count++;

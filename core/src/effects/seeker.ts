@@ -148,6 +148,11 @@ export const seeker: EffectKind = {
             scene = bound;
             bound.motion.addTo(start, partyOf(origin), bound.wallAt(0));
           },
+          tells: () => [
+            { name: 'pulses', value: pulses.length },
+            { name: 'targets', value: new Set(pulses.map(({ goal }) => goal.index)).size },
+            { name: 'last arrives after', value: last + flight, unit: 's' },
+          ],
           channel: (age) => pulses.reduce((sum, { birth }) => sum + (age >= birth && age < birth + flight ? 1 : 0), 0),
           signals: (wallAt) =>
             pulses.map(({ birth, goal }, i) => ({

@@ -85,6 +85,7 @@ export const shake: EffectKind = {
         const shift = (channel: number, age: number): number => envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
         return {
           extent: duration,
+          tells: () => [{ name: 'felt', value: strength > 0 ? (felt / strength) * 100 : 0, unit: '%' }],
           channel: (age) => reach * shift(xChannel, age),
           sample(age, frame) {
             const x = reach * shift(xChannel, age);

@@ -129,6 +129,11 @@ export const sound: EffectKind = {
         const ring = clip.duration / cue.rate;
         return {
           extent: duration > 0 ? Math.min(duration, ring) : ring,
+          tells: () => [
+            { name: 'clip', value: clip.id },
+            { name: 'level', value: 20 * Math.log10(cue.gain), unit: 'dB' },
+            { name: 'pan', value: cue.pan },
+          ],
           channel: () => cue.gain,
           sound: (start) => ({ ...cue, start }),
         };

@@ -158,6 +158,13 @@ export const conventionsSchema = /* @__PURE__ */ lazySchema(() =>
     axis: z.enum(['down', 'up']).default('down').describe('Which way +y points.'),
     angles: z.enum(['degrees', 'radians']).default('degrees'),
     unitsPerPixel: z.number().positive().max(1000).default(1).describe('World units for one px.'),
+    viewWidth: z
+      .number()
+      .positive()
+      .max(20000)
+      .default(960)
+      .describe('px that the view shows across at zoom 1; readings are held against it.'),
+    viewHeight: z.number().positive().max(20000).default(540).describe('px that the view shows from top to foot at zoom 1.'),
     frameRate: z.number().int().min(1).max(1000).default(60).describe('Of baked tables.'),
   }),
 );

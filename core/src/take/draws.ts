@@ -87,23 +87,7 @@ export class Draws {
 
   /** A place at rest: the contact point, or a spot of a party. */
   place(origin: Origin, spot: Spot = 'middle'): Place {
-    if (origin === 'contact') return contact;
-    const rest = this.strike.places[origin];
-    if (spot === 'middle' && !this.strike.bodies[origin].spots) return rest;
-    const offset = this.spot(origin, spot);
-    return { x: rest.x + offset.x, y: rest.y + offset.y };
-  }
-
-  /** A spot relative to the middle of a party. */
-  spot(party: 'source' | 'target', spot: Spot): Place {
-    const { width, height, spots: own } = this.strike.bodies[party];
-    const known = own?.[spot];
-    if (known) return known;
-    const { source, target } = this.strike.places;
-    const facing = Math.sign(party === 'source' ? target.x - source.x : source.x - target.x) || 1;
-    const across = spot === 'front' ? facing : spot === 'back' ? -facing : 0;
-    const down = spot === 'feet' ? 1 : spot === 'top' ? -1 : 0;
-    return { x: (across * width) / 2, y: (down * height) / 2 };
+    return placeIn(this.strike, origin, spot);
   }
 
   body(party: 'source' | 'target'): Body {
@@ -125,22 +109,7 @@ export class Draws {
 
   /** The middle of a direction, without its spread. */
   base(direction: CompiledDirection): Degrees {
-    const { source, target } = this.strike.places;
-    const away = (Math.atan2(target.y - source.y, target.x - source.x) * 180) / Math.PI;
-    switch (direction.mode) {
-      case 'along':
-        return (this.strike.blow ?? away) + direction.angle;
-      case 'against':
-        return (this.strike.blow ?? away) + 180 + direction.angle;
-      case 'away':
-        return away + direction.angle;
-      case 'toward':
-        return away + 180 + direction.angle;
-      case 'fixed':
-        return direction.angle;
-      case 'any':
-        return 360 * this.chance('any');
-    }
+    return direction.mode === 'any' ? 360 * this.chance('any') : direction.angle + headingIn(this.strike, direction.mode);
   }
 
   /** One draw within the spread around the base. */
@@ -148,5 +117,37 @@ export class Draws {
     const base = this.base(direction);
     if (direction.spread === 0) return base;
     return base + direction.spread * (draw(this.strike.seed, this.effect, this.firing, item, direction.channel) - 0.5);
+  }
+}
+
+/** A place at rest: the contact point, or a spot of a party, relative to the contact point. */
+export function placeIn({ places, bodies }: Pick<Strike, 'places' | 'bodies'>, origin: Origin, spot: Spot): Place {
+  if (origin === 'contact') return contact;
+  const rest = places[origin];
+  const { width, height, spots: own } = bodies[origin];
+  const known = own?.[spot];
+  if (known) return { x: rest.x + known.x, y: rest.y + known.y };
+  if (spot === 'middle') return rest;
+  const facing = Math.sign(origin === 'source' ? places.target.x - rest.x : places.source.x - rest.x) || 1;
+  const across = spot === 'front' ? facing : spot === 'back' ? -facing : 0;
+  const down = spot === 'feet' ? 1 : spot === 'top' ? -1 : 0;
+  return { x: rest.x + (across * width) / 2, y: rest.y + (down * height) / 2 };
+}
+
+/** What the angle of a direction counts from. */
+export function headingIn({ places, blow }: Pick<Strike, 'places' | 'blow'>, mode: Exclude<CompiledDirection['mode'], 'any'>): Degrees {
+  const { source, target } = places;
+  const away = (Math.atan2(target.y - source.y, target.x - source.x) * 180) / Math.PI;
+  switch (mode) {
+    case 'along':
+      return blow ?? away;
+    case 'against':
+      return (blow ?? away) + 180;
+    case 'away':
+      return away;
+    case 'toward':
+      return away + 180;
+    case 'fixed':
+      return 0;
   }
 }

@@ -92,6 +92,14 @@ export class AudioService {
     this.change({ played: this.state.value.played + 1 });
   }
 
+  /** Plays one clip by itself, as recorded; the one before it stops. */
+  preview(clip: string): void {
+    this.silence();
+    const output = this.ready();
+    const cue = { effect: '', clip, start: 0, gain: 1, rate: 1, pan: 0, cut: 0, gap: 0, voices: 1 };
+    this.schedule(output, cue, output.context.currentTime, 1);
+  }
+
   private silence(): void {
     for (const source of this.ringing) source.stop();
     this.ringing.clear();

@@ -2,8 +2,8 @@ import type { ArcFrame } from '@undatio/core';
 import { packed, Strokes } from './strokes';
 
 /** Degrees that one slice of a sweep spans at most: few enough that its edge looks round. */
-const sliceDegrees = 6;
-const mostSlices = 90;
+const sliceDegrees = 2.5;
+const mostSlices = 240;
 
 /** Weapons’ paths: crescents that narrow and fade from the leading edge to the trailing end. */
 export class ArcLayer {

@@ -3,6 +3,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { EnvelopePoint } from '@undatio/core';
 import { takeOf } from '../../testing';
 import { EnvelopeEditor } from './envelopeEditor';
+import { LifeAxis } from './lifeAxis';
 import { TimeAxis } from './timeAxis';
 
 describe('EnvelopeEditor', () => {
@@ -22,8 +23,11 @@ describe('EnvelopeEditor', () => {
     const set = (): void => fixture.componentRef.setInput('value', points);
     const inputs = {
       label: 'Envelope',
-      axis: new TimeAxis(0, 1, 1000, false),
-      firing: takeOf([{ kind: 'flash', id: 'flash', delay: 0.2, duration: 0.4 }]).firings[0],
+      life: new LifeAxis(
+        new TimeAxis(0, 1, 1000, false),
+        takeOf([{ kind: 'flash', id: 'flash', delay: 0.2, duration: 0.4 }]).firings[0],
+        0.4,
+      ),
     };
     for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
     set();

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
-import { ageOf, parseEasing, tidy, type EnvelopePoint, type TimedFiring } from '@undatio/core';
+import { parseEasing, tidy, type EnvelopePoint } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { EaseEditor } from './fields/easeEditor';
 import type { FieldChange } from './fields/valueEditor';
-import type { TimeAxis } from './timeAxis';
+import type { LifeAxis } from './lifeAxis';
 
 let gestures = 0;
 
@@ -16,7 +16,7 @@ let gestures = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ScrubNumber, EaseEditor],
   template: `
-    <svg class="plot" [attr.width]="axis().width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
+    <svg class="plot" [attr.width]="life().axis.width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
       <line class="base" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(0)" [attr.y2]="y(0)" />
       <line class="base full" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(1)" [attr.y2]="y(1)" />
       <path class="reach" [attr.d]="curve()" (dblclick)="add($event)" />
@@ -120,9 +120,8 @@ let gestures = 0;
 export class EnvelopeEditor {
   readonly label = input.required<string>();
   readonly value = input.required<readonly EnvelopePoint[]>();
-  readonly axis = input.required<TimeAxis>();
-  /** The firing whose life the envelope spans. */
-  readonly firing = input.required<TimedFiring>();
+  /** Where its life lies on the strip. */
+  readonly life = input.required<LifeAxis>();
   readonly height = input(96);
   readonly changed = output<FieldChange>();
 
@@ -159,10 +158,7 @@ export class EnvelopeEditor {
 
   /** px across of the place `u` of its life. */
   protected x(u: number): number {
-    const { start, warp, firing } = this.firing();
-    const age = u * firing.extent;
-    // A halted clock reached its reading before the firing began; the firing's own start is what is meant.
-    return this.axis().x(warp ? Math.max(start, warp.wallTime(warp.tau(start) + age)) : start + age);
+    return this.life().x(u);
   }
 
   protected y(value: number): number {
@@ -244,8 +240,7 @@ export class EnvelopeEditor {
   private placeOf(event: MouseEvent): { at: number; value: number } {
     const circle = event.currentTarget as SVGElement;
     const { left, top } = (circle.ownerSVGElement ?? circle).getBoundingClientRect();
-    const timed = this.firing();
-    const at = ageOf(timed, this.axis().t(event.clientX - left)) / timed.firing.extent;
+    const at = this.life().u(event.clientX - left);
     const { low, high } = this.span();
     const value = high - ((event.clientY - top - 10) / (this.height() - 20)) * (high - low);
     return { at: tidy(Math.min(1, Math.max(0, at))), value: Math.round(Math.min(4, Math.max(-4, value)) * 100) / 100 };

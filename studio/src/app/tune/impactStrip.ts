@@ -4,6 +4,7 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   inject,
   signal,
   viewChild,
@@ -11,13 +12,15 @@ import {
   Injector,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { effectKinds, newEffect, tidy, type Effect, type EffectName } from '@undatio/core';
+import { effectKinds, newEffect, RapidFire, tidy, type EffectName, type Family } from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { isTyping } from '../shared/typing';
 import { FamilyGlyph } from '../shared/familyGlyph';
 import { Lane } from './lane';
+import { fittedTo } from './fitting';
+import { OpenLane } from './openLane';
 import { freeId } from './sequenceEdits';
 import { TimeAxis } from './timeAxis';
 
@@ -56,13 +59,17 @@ export class ImpactStrip {
   private readonly project = toSignal(this.projects.project$);
   protected readonly playhead = toSignal(this.playback.playhead$, { requireSync: true });
   protected readonly lens = signal(true);
-  protected readonly opened = signal<string | undefined>(undefined);
+  protected readonly opened = inject(OpenLane).id;
   protected readonly adding = signal(false);
   protected readonly typed = signal('');
+  /** The family that is chosen by its glyph; all of them while none is. */
+  protected readonly family = signal<Family | undefined>(undefined);
+  protected readonly families = [...new Set(Object.values(effectKinds).map(({ family }) => family))];
   /** Kinds whose name starts with what is typed, then those that hold it. */
   protected readonly matching = computed(() => {
     const typed = this.typed().trim().toLowerCase();
-    const kinds = Object.values(effectKinds).filter(({ kind }) => kind.includes(typed));
+    const family = this.family();
+    const kinds = Object.values(effectKinds).filter((kind) => kind.kind.includes(typed) && (!family || kind.family === family));
     return [...kinds.filter(({ kind }) => kind.startsWith(typed)), ...kinds.filter(({ kind }) => !kind.startsWith(typed))];
   });
   protected readonly solo = computed(() => this.stage()?.solo ?? []);
@@ -70,7 +77,9 @@ export class ImpactStrip {
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
   private readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
   private readonly to = computed(() => {
-    const end = (this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0) * 1.05;
+    const run = this.stage()?.run;
+    const own = this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0;
+    const end = (run instanceof RapidFire ? Math.max(own, run.duration) : own) * 1.05;
     return ends.find((candidate) => candidate >= end) ?? end;
   });
   protected readonly axis = computed(() => new TimeAxis(this.from(), this.to(), this.width(), this.lens()));
@@ -80,16 +89,31 @@ export class ImpactStrip {
       .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
   );
   protected readonly contact = computed(() => this.axis().x(0));
+  /** Where the later blows of rapid fire fall. */
+  protected readonly laterBlows = computed(() => {
+    const run = this.stage()?.run;
+    return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
+  });
   protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
   protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
 
   constructor() {
     const destroyed = inject(DestroyRef);
+    // A lane that opens is brought to the top, so that its editors are in sight.
+    effect(() => {
+      const id = this.opened();
+      if (id === undefined) return;
+      afterNextRender(() => this.laneOf(id)?.scrollIntoView({ block: 'start' }), { injector: this.injector });
+    });
     afterNextRender(() => {
       const watch = new ResizeObserver(([entry]) => this.width.set(Math.max(100, entry.contentRect.width)));
       watch.observe(this.ruler().nativeElement);
       destroyed.onDestroy(() => watch.disconnect());
     });
+  }
+
+  private laneOf(id: string): Element | null {
+    return this.element.nativeElement.querySelector(`und-lane[data-effect="${id}"]`);
   }
 
   protected scrolled({ scrollTop, clientHeight }: HTMLElement): void {
@@ -135,6 +159,7 @@ export class ImpactStrip {
   /** Opens the choice of effects with its box ready to be typed in. */
   protected toggleAdding(): void {
     this.typed.set('');
+    this.family.set(undefined);
     this.adding.set(!this.adding());
     if (this.adding()) afterNextRender(() => this.wanted()?.nativeElement.focus(), { injector: this.injector });
   }
@@ -159,7 +184,7 @@ export class ImpactStrip {
     if (!made) return;
     const at =
       this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
-    const effect: Effect = { ...made, delay: at };
+    const effect = { ...fittedTo(made, at, this.stage()?.event, this.stage()?.take), delay: at };
     this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
     this.opened.set(id);
     // The keyboard goes on where the new effect stands.

@@ -1,27 +1,38 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
-import { effectKinds, type Asset, type Effect, type EnvelopePoint, type TimedFiring } from '@undatio/core';
+import {
+  effectKinds,
+  valueSpan,
+  type Asset,
+  type Effect,
+  type EnvelopePoint,
+  type GradientPoint,
+  type NumberValue,
+  type TimedFiring,
+} from '@undatio/core';
 import { PlaybackService, stepSeconds } from '../playback/playbackService';
 import { StrikeService, type StageTake } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { FamilyGlyph } from '../shared/familyGlyph';
 import { drawChannel } from './channelPath';
 import { EnvelopeEditor } from './envelopeEditor';
+import { GradientEditor } from './fields/gradientEditor';
 import { EffectInspector, type InspectorChange } from './fields/effectInspector';
+import { LifeAxis } from './lifeAxis';
 import { dragTo, type DragPart, type DragStart } from './laneDrag';
-import { fieldsOf, movedBy, readField, strengthenedBy, stretchedBy, withEffect, withoutEffect } from './sequenceEdits';
+import { fieldsOf, movedBy, readField, strengthenedBy, stretchedBy, withEffect, withoutEffect, type InspectedField } from './sequenceEdits';
 import type { SnapTargets } from './snapping';
 import type { TimeAxis } from './timeAxis';
 
 const closedHeight = 34;
-const openHeight = 96;
+const openHeight = 84;
 let gestures = 0;
 
 /** One effect: what it does over time, to be moved, stretched, scaled, and opened in place. */
 @Component({
   selector: 'und-lane',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FamilyGlyph, EnvelopeEditor, EffectInspector],
+  imports: [FamilyGlyph, EnvelopeEditor, GradientEditor, EffectInspector],
   templateUrl: './lane.html',
   styleUrl: './lane.scss',
   host: { '[class.open]': 'open()', '[class.silent]': 'silent()', '[attr.data-effect]': 'effect().id' },
@@ -81,6 +92,21 @@ export class Lane {
     return `${label} up to ${Number((this.drawing()?.peak ?? 0).toFixed(2))} ${unit}`.trim();
   });
 
+  /** What it comes to, in plain units: what its lane draws, and what its kind tells besides. */
+  protected readonly tells = computed(() => {
+    const [first] = this.firings();
+    const place = this.block();
+    if (!first || !place) return [];
+    const { label, unit } = this.kind().channel;
+    const told = first.firing.tells?.() ?? [];
+    return [
+      { name: label, value: this.drawing()?.peak ?? 0, unit },
+      { name: 'lasts', value: place.end - place.start, unit: 's' },
+      ...(this.firings().length > 1 ? [{ name: 'fires', value: this.firings().length, unit: '×' }] : []),
+      ...told,
+    ].map(({ name, value, unit: of }) => ({ name, text: `${typeof value === 'number' ? Number(value.toFixed(2)) : value} ${of ?? ''}` }));
+  });
+
   /** Where this effect's clock stands still, as [left, width] px. */
   protected readonly halts = computed(() => {
     const { take } = this.stage();
@@ -97,13 +123,26 @@ export class Lane {
       }));
   });
 
-  protected readonly envelope = computed(() => {
-    const field = fieldsOf(this.effect().kind).find(({ control }) => control === 'envelope');
+  /** Where the life of its first firing lies on the strip. */
+  private readonly life = computed(() => {
     const [firing] = this.firings();
-    return field && firing?.firing.extent > 0
-      ? { field, firing, value: readField(this.effect(), field.name) as EnvelopePoint[] }
-      : undefined;
+    if (!firing || firing.firing.extent <= 0) return undefined;
+    const effect = this.effect();
+    const longest = 'life' in effect ? Math.min(valueSpan(effect.life as NumberValue)[1], firing.firing.extent) : firing.firing.extent;
+    return new LifeAxis(this.axis(), firing, longest);
   });
+
+  protected readonly envelope = computed(() => this.onAxis<EnvelopePoint[]>('envelope', () => true));
+  protected readonly gradient = computed(() => this.onAxis<GradientPoint[]>('gradient', ({ name }) => name === 'colourOverLife'));
+  /** Fields that are edited on the time axis rather than in the inspector. */
+  protected readonly above = computed(() => [this.envelope(), this.gradient()].flatMap((shown) => (shown ? [shown.field.name] : [])));
+
+  /** The first field of a control that counts over the effect's life, with its value. */
+  private onAxis<T>(control: InspectedField['control'], fits: (field: InspectedField) => boolean) {
+    const field = fieldsOf(this.effect().kind).find((candidate) => candidate.control === control && fits(candidate));
+    const life = this.life();
+    return field && life ? { field, life, value: readField(this.effect(), field.name) as T } : undefined;
+  }
 
   protected press(event: PointerEvent, part: DragPart): void {
     if (event.button !== 0) return;

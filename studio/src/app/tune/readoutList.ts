@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { bakedRow, readOut } from '@undatio/core';
-import { combineLatest, map, auditTime } from 'rxjs';
+import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Readouts } from '@undatio/core';
+import { auditTime, combineLatest, map, Observable, of, switchMap } from 'rxjs';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
+import { ProjectService } from '../project/projectService';
 
 /** What a person argues about, in units; and the numbers of the instant that is shown. */
 @Component({
@@ -13,7 +14,7 @@ import { StrikeService } from '../playback/strikeService';
     <dl aria-label="Readouts of the take">
       @for (row of rows(); track row.name) {
         <div>
-          <dt>{{ row.name }}</dt>
+          <dt [title]="row.about">{{ row.name }}</dt>
           <dd class="number">{{ row.text }}</dd>
         </div>
       }
@@ -71,6 +72,7 @@ import { StrikeService } from '../playback/strikeService';
 export class ReadoutList {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly row = toSignal(
     combineLatest([this.strikes.stage$, this.playback.playhead$]).pipe(
@@ -79,19 +81,26 @@ export class ReadoutList {
     ),
   );
 
+  private readonly project = toSignal(this.projects.project$);
+  /** Measured in slices, so that a long sequence never holds up a drag; the last reading stays until the next is whole. */
+  private readonly read = toSignal(
+    this.strikes.stage$.pipe(
+      auditTime(60),
+      switchMap(({ take }) => (take ? measured(take, this.options()) : of(undefined))),
+    ),
+  );
+
   protected readonly rows = computed(() => {
-    const take = this.stage()?.take;
-    if (!take) return [];
-    const { visibleTime, peakShift, hitStopTotal, peakFlash, peakParticles, peakVoices } = readOut(take);
-    return [
-      { name: 'Visible', text: `${visibleTime.toFixed(2)} s` },
-      { name: 'Peak shift', text: `${peakShift.toFixed(1)} px` },
-      { name: 'Hit-stop', text: `${(hitStopTotal * 1000).toFixed(0)} ms` },
-      { name: 'Peak flash', text: `${(peakFlash * 100).toFixed(0)} %` },
-      { name: 'Particles', text: String(peakParticles) },
-      { name: 'Voices', text: String(peakVoices) },
-    ];
+    const read = this.read();
+    return read ? rowsOf(read, this.stage()?.take) : [];
   });
+
+  private options(): ReadoutOptions {
+    const project = this.project();
+    const { viewWidth = 960, viewHeight = 540 } = project?.conventions ?? {};
+    const bodies = (['source', 'target'] as const).flatMap((role) => project?.actors.find((actor) => actor.role === role) ?? []);
+    return { view: { width: viewWidth, height: viewHeight }, bodies, assets: project?.assets ?? [] };
+  }
 
   protected readonly instant = computed(() =>
     Object.entries(this.row() ?? {}).map(([name, value]) => ({
@@ -100,4 +109,61 @@ export class ReadoutList {
       text: typeof value === 'number' ? String(Number(value.toFixed(4))) : value,
     })),
   );
+}
+
+/** Milliseconds that one slice of the measuring may take. */
+const sliceMilliseconds = 4;
+
+/** Emits the take's readings once, when all of it has been looked at; gives up when unsubscribed. */
+function measured(take: EngineTake, options: ReadoutOptions): Observable<Readouts> {
+  return new Observable((subscriber) => {
+    const scan = new ReadoutScan(take, options);
+    let waiting: ReturnType<typeof setTimeout>;
+    const slice = (): void => {
+      const until = performance.now() + sliceMilliseconds;
+      while (performance.now() < until) {
+        if (!scan.advance(4)) continue;
+        subscriber.next(scan.result());
+        subscriber.complete();
+        return;
+      }
+      waiting = setTimeout(slice);
+    };
+    slice();
+    return () => clearTimeout(waiting);
+  });
+}
+
+interface ReadoutRow {
+  readonly name: string;
+  readonly text: string;
+  readonly about: string;
+}
+
+/** The readings in words and units; those of kinds that the take does not have are left out. */
+function rowsOf(read: Readouts, take: EngineTake | undefined): ReadoutRow[] {
+  const has = (...kinds: string[]): boolean => take?.active.some(({ kind }) => kinds.includes(kind.kind)) ?? false;
+  const row = (name: string, text: string, about: string, shown = true): ReadoutRow[] => (shown ? [{ name, text, about }] : []);
+  const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
+  return [
+    ...row('Visible', `${read.visibleTime.toFixed(2)} s`, 'From the first thing seen to the last.'),
+    ...row('Shift', `${read.peakShift.toFixed(1)} px ${percent(read.shiftShare)}`, 'Farthest the view is from rest, and of its width.'),
+    ...row('Hit-stop', `${(read.hitStopTotal * 1000).toFixed(0)} ms`, 'Time for which the target stands still.'),
+    ...row('Slowed by', `${(read.slowedBy * 1000).toFixed(0)} ms`, 'What the target loses to slowing.', has('slow')),
+    ...row('Flash', `${(read.peakFlash * 100).toFixed(0)} %`, 'Highest flash amount on the target.'),
+    ...row('Lit area', percent(read.flashArea), 'Largest share of the view lit at once.'),
+    ...row('Flash rate', `${read.flashRate} /s`, 'Most flashes in any one second.'),
+    ...row('Throw', `${read.peakThrow.toFixed(0)} px`, 'Farthest that a body is from rest.', has('knockback', 'jitter')),
+    ...row('Zoom', percent(read.peakZoom), 'Most that the view zooms.', has('punch')),
+    ...row('Roll', `${read.peakRoll.toFixed(1)}°`, 'Farthest that the view turns.', read.peakRoll > 0),
+    ...row('Particles', String(read.peakParticles), 'Most particles at once.'),
+    ...row('Words', String(read.peakWords), 'Most numbers, letters and pictures at once.', read.peakWords > 0),
+    ...row('Voices', String(read.peakVoices), 'Most sounds at once.'),
+    ...row(
+      'Loudness',
+      Number.isFinite(read.loudness) ? `${read.loudness.toFixed(1)} dB` : 'silent',
+      'All sounds together at their loudest, against full scale; above 0 they clip.',
+    ),
+    ...row('Rumble', percent(read.peakRumble), 'Strongest motor.', has('rumble')),
+  ];
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { EngineTake, Family, Project, Sequence } from '@undatio/core';
@@ -158,6 +158,8 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
   `,
 })
 export class Ribbon {
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly injector = inject(Injector);
   private readonly strikes = inject(StrikeService);
   private readonly router = inject(Router);
   private readonly projects = inject(ProjectService);
@@ -183,6 +185,20 @@ export class Ribbon {
       }))
       .filter(({ tiles }) => tiles.length > 0);
   });
+
+  private readonly ready = computed(() => this.groups().length > 0);
+
+  constructor() {
+    // The tile of what is struck stays in sight, however it was come by.
+    effect(() => {
+      const id = this.chosen();
+      if (!this.ready()) return;
+      afterNextRender(
+        () => this.element.nativeElement.querySelector(`[data-sequence="${id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+        { injector: this.injector },
+      );
+    });
+  }
 
   /** Adds an empty sequence for the event that is struck now, and turns to it. */
   protected add(): void {

@@ -3,6 +3,7 @@ import {
   fieldRegistry,
   effectSchemaOf,
   mapValue,
+  newEffect,
   tidy,
   valueSpan,
   type Effect,
@@ -14,6 +15,8 @@ import {
 /** A field of an effect as the inspector shows it. */
 export interface InspectedField extends FieldMeta {
   readonly name: string;
+  /** What a new effect has there; undefined where only the project can say. */
+  readonly default: unknown;
 }
 
 /** Fields that every effect has. */
@@ -25,9 +28,10 @@ const inspected = new Map<string, readonly InspectedField[]>();
 export function fieldsOf(kind: Effect['kind']): readonly InspectedField[] {
   let fields = inspected.get(kind);
   if (!fields) {
+    const plain = newEffect(kind, 'plain', { clip: 'none', picture: 'none' });
     const all = Object.entries(effectSchemaOf[kind]().shape).flatMap(([name, schema]) => {
       const meta = fieldRegistry.get(schema as never);
-      return meta ? [{ name, ...meta }] : [];
+      return meta ? [{ name, default: plain && readField(plain, name), ...meta }] : [];
     });
     // What makes this kind what it is comes first; what every effect has follows.
     fields = [...all.filter(({ name }) => !placing.has(name)), ...all.filter(({ name }) => placing.has(name))];
@@ -38,6 +42,11 @@ export function fieldsOf(kind: Effect['kind']): readonly InspectedField[] {
 
 export function fieldOf(kind: Effect['kind'], name: string): InspectedField | undefined {
   return fieldsOf(kind).find((field) => field.name === name);
+}
+
+/** Whether a field is asked for while the others stand as they do. */
+export function isAsked(effect: Effect, { when }: InspectedField): boolean {
+  return when?.is.includes(String(readField(effect, when.field))) ?? true;
 }
 
 export function readField(effect: Effect, name: string): unknown {

@@ -8,14 +8,17 @@ import { sampler, StrikeService, type Run } from '../playback/strikeService';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import type { StagePainter } from '../stage/stagePainter';
+import { StageHandles } from './stageHandles';
 import type { StageBackground } from './transport';
 
 /** The dark window in the paper: samples the take at the playhead and hands the frame to the painter. */
 @Component({
   selector: 'und-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StageHandles],
   template: `
     <div #host class="window" role="img" aria-label="Stage: source, target and a bystander on the mossy log"></div>
+    <und-stage-handles />
     @if (rumble(); as hand) {
       <div class="hand" role="img" [attr.aria-label]="'Rumble: low ' + hand.low.toFixed(2) + ', high ' + hand.high.toFixed(2)">
         <span class="motor low" [style.transform]="'scaleY(' + hand.low + ')'"></span>

@@ -6,7 +6,7 @@ import { SliderModule } from 'primeng/slider';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import type { PayloadField } from '@undatio/core';
 import { PlaybackService } from '../playback/playbackService';
-import { StrikeService } from '../playback/strikeService';
+import { StrikeService, type RapidSettings } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
@@ -34,6 +34,12 @@ export class StrikePad {
   protected readonly seed = computed(() => this.settings().seed);
   protected readonly pinned = computed(() => this.settings().pinned);
   protected readonly every = computed(() => this.playing().every);
+  protected readonly listener = computed(() => this.settings().listener);
+  protected readonly rapid = computed(() => this.settings().rapid);
+  private readonly project = toSignal(this.projects.project$);
+  /** The target and every bystander. */
+  protected readonly targetCount = computed(() => 1 + (this.project()?.actors.filter(({ role }) => role === 'bystander').length ?? 0));
+  protected readonly round = Math.round;
   protected readonly canStrike = computed(() => this.stage()?.take !== undefined);
 
   private fields<T extends PayloadField['type']>(type: T): FieldOf<T>[] {
@@ -77,6 +83,14 @@ export class StrikePad {
 
   protected repeatEvery(seconds: number): void {
     this.playback.set({ every: seconds });
+  }
+
+  protected setListener(px: number): void {
+    this.strikes.setListener(px);
+  }
+
+  protected setRapid(part: Partial<RapidSettings>): void {
+    this.strikes.setRapid(part);
   }
 
   private value(field: PayloadField): number | string | boolean {

@@ -8,6 +8,7 @@ import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { isTyping } from '../shared/typing';
 import { ImpactStrip } from './impactStrip';
+import { OpenLane } from './openLane';
 import { ReadoutList } from './readoutList';
 import { Ribbon } from './ribbon';
 import { Stage } from './stage';
@@ -38,6 +39,9 @@ import { Transport, type StageBackground } from './transport';
       grid-template: auto minmax(0, 1.15fr) auto minmax(0, 1fr) / minmax(0, 1fr) 288px;
       min-height: 0;
     }
+    :host.editing {
+      grid-template-rows: auto minmax(0, 1fr) auto minmax(0, 1.14fr);
+    }
     und-ribbon {
       grid-area: 1 / 1 / 2 / 3;
     }
@@ -61,6 +65,7 @@ import { Transport, type StageBackground } from './transport';
       grid-area: 4 / 1 / 5 / 3;
     }
   `,
+  host: { '[class.editing]': 'opened() !== undefined' },
 })
 export class TunePage {
   /** From the address. */
@@ -74,6 +79,8 @@ export class TunePage {
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
   protected readonly background = signal<StageBackground>('dark');
+  /** While a lane is open the strip has the larger share. */
+  protected readonly opened = inject(OpenLane).id;
 
   constructor() {
     // Made with the page, so that clips are decoded before the first strike.

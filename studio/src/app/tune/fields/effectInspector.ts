@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { MultiSelectModule } from 'primeng/multiselect';
 import { SelectModule } from 'primeng/select';
 import type { Asset, Effect, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import { fieldsOf, readField, type InspectedField } from '../sequenceEdits';
+import { fieldsOf, isAsked, readField, type InspectedField } from '../sequenceEdits';
+import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
+import { DirectionRose, type DirectionValue } from './directionRose';
 import { EaseEditor } from './easeEditor';
 import { GradientEditor } from './gradientEditor';
 import { ValueEditor, type FieldChange } from './valueEditor';
@@ -15,26 +16,11 @@ export interface InspectorChange extends FieldChange {
   readonly label: string;
 }
 
-interface DirectionValue {
-  mode: string;
-  angle: number;
-  spread: number;
-}
-
-const directionWords: Readonly<Record<string, string>> = {
-  along: 'along the blow',
-  against: 'against the blow',
-  away: 'away from the source',
-  toward: 'toward the source',
-  fixed: 'fixed',
-  any: 'any way',
-};
-
 /** The few numbers of an effect, made from its schema. */
 @Component({
   selector: 'und-effect-inspector',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectModule, MultiSelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor, EaseEditor],
+  imports: [FormsModule, SelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor, EaseEditor, AssetPicker, DirectionRose],
   templateUrl: './effectInspector.html',
   styleUrl: './effectInspector.scss',
 })
@@ -46,19 +32,19 @@ export class EffectInspector {
   readonly assets = input<readonly Asset[]>([]);
   readonly changed = output<InspectorChange>();
 
-  /** Envelopes are edited on the time axis above. */
-  protected readonly fields = computed(() => fieldsOf(this.effect().kind).filter(({ control }) => control !== 'envelope'));
-  protected readonly pictures = computed(() =>
-    this.assets()
-      .filter((asset) => asset.type === 'picture')
-      .map(({ id, label }) => ({ id, label })),
+  /** The envelope and the gradient that are edited on the time axis above; the others are edited here. */
+  readonly above = input<readonly string[]>([]);
+
+  protected readonly fields = computed(() =>
+    fieldsOf(this.effect().kind).filter(
+      (field) => field.control !== 'envelope' && !this.above().includes(field.name) && isAsked(this.effect(), field),
+    ),
   );
-  protected readonly clips = computed(() =>
-    this.assets()
-      .filter((asset) => asset.type === 'sound')
-      .map(({ id, label }) => ({ id, label })),
-  );
-  protected readonly directionModes = Object.entries(directionWords).map(([value, label]) => ({ value, label }));
+  /** Where the blow flies now; undefined where the event has no direction. */
+  protected readonly blowAngle = computed(() => {
+    const field = this.event()?.fields.find(({ type }) => type === 'direction');
+    return field && Number(this.payload()[field.name] ?? field.default);
+  });
   protected readonly anchors = computed(() => [
     { value: 'contact', label: 'contact' },
     ...this.others().flatMap(({ id, label }) => [
@@ -113,14 +99,6 @@ export class EffectInspector {
     const value = list.includes(option) ? list.filter((other) => other !== option) : [...list, option];
     // At least one stays: an empty list means nothing and would be refused.
     if (value.length > 0) this.emit(field, { value });
-  }
-
-  protected setClips(field: InspectedField, value: string[]): void {
-    if (value.length > 0) this.emit(field, { value });
-  }
-
-  protected setDirection(field: InspectedField, part: Partial<DirectionValue>, gesture?: string): void {
-    this.emit(field, { value: { ...this.direction(field), ...part }, ...(gesture && { gesture }) });
   }
 
   protected setAnchor(choice: string): void {

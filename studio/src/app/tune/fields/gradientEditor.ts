@@ -1,31 +1,51 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { parseHex, tidy, type GradientPoint } from '@undatio/core';
 import { ScrubNumber } from '../../shared/scrubNumber';
+import type { LifeAxis } from '../lifeAxis';
 import type { InspectedField } from '../sequenceEdits';
+import { EaseEditor } from './easeEditor';
+import { cssGradient } from './cssGradient';
 import type { FieldChange } from './valueEditor';
+
+/** px of a gradient that does not lie on the time axis. */
+const plainWidth = 230;
+let gestures = 0;
 
 /** Colours over life: a strip with a stop for each point; the chosen stop's place, colour and alpha beside it. */
 @Component({
   selector: 'und-gradient-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [ScrubNumber, EaseEditor],
   template: `
-    <span class="field-label">{{ field().label }}</span>
-    <span class="strip" [style.background]="background()" (dblclick)="add($event)" title="Double-click to add a colour">
+    <span
+      #strip
+      class="strip"
+      [style.background]="background()"
+      [style.margin-left.px]="left()"
+      [style.width.px]="width()"
+      (dblclick)="add($event)"
+      title="Double-click to add a colour"
+    >
       @for (point of value(); track $index) {
         <button
           type="button"
           class="stop"
-          [style.left.%]="point.at * 100"
+          [style.left.px]="x(point.at)"
           [style.background]="point.colour"
           [attr.aria-pressed]="$index === chosen()"
           [attr.aria-label]="'Colour ' + ($index + 1) + ' at ' + point.at"
+          (focus)="selected.set($index)"
           (click)="selected.set($index)"
+          (pointerdown)="press($event, $index)"
+          (pointermove)="drag($event, strip)"
+          (pointerup)="release($event)"
+          (pointercancel)="release($event)"
           (keydown)="key($event, $index)"
         ></button>
       }
     </span>
     <span class="point">
+      <span class="field-label" [title]="field().about">{{ field().label }}, {{ chosen() + 1 }} of {{ value().length }}</span>
       <input type="color" aria-label="Colour" [value]="point().colour.slice(0, 7)" (input)="setColour($any($event.target).value)" />
       <und-scrub-number
         label="Place"
@@ -35,20 +55,27 @@ import type { FieldChange } from './valueEditor';
         (changed)="change({ at: $event.value }, $event.gesture)"
       />
       <und-scrub-number label="Alpha" unit="α" [value]="alpha()" [min]="0" [max]="1" (changed)="setAlpha($event.value, $event.gesture)" />
-      <button type="button" class="plain" [disabled]="value().length < 2" (click)="remove(chosen())">Remove</button>
+      <und-ease-editor
+        label="Easing to the next colour"
+        [value]="point().ease ?? 'linear'"
+        [disabled]="chosen() === value().length - 1"
+        (changed)="change({ ease: $event })"
+      />
+      <button type="button" class="plain" [disabled]="value().length > 31" (click)="insertAfter()">Add colour</button>
+      <button type="button" class="plain" [disabled]="value().length < 2" (click)="remove(chosen())">Remove colour</button>
     </span>
   `,
   styles: `
     :host {
-      display: inline-flex;
+      display: flex;
       flex-direction: column;
       gap: 0.25rem;
       --scrub-width: 3rem;
     }
     .strip {
       position: relative;
-      width: 230px;
       height: 18px;
+      flex: none;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;
     }
@@ -67,7 +94,8 @@ import type { FieldChange } from './valueEditor';
       outline: 2px solid var(--contact);
     }
     .point {
-      display: inline-flex;
+      display: flex;
+      flex-wrap: wrap;
       align-items: center;
       gap: 0.3rem;
     }
@@ -87,18 +115,22 @@ import type { FieldChange } from './valueEditor';
 export class GradientEditor {
   readonly field = input.required<InspectedField>();
   readonly value = input.required<readonly GradientPoint[]>();
+  /** Where its life lies on the strip; without it the gradient has a scale of its own. */
+  readonly life = input<LifeAxis>();
   readonly changed = output<FieldChange>();
 
+  private gesture = '';
   protected readonly selected = signal(0);
   protected readonly chosen = computed(() => Math.min(this.selected(), this.value().length - 1));
   protected readonly point = computed(() => this.value()[this.chosen()]);
   protected readonly alpha = computed(() => Math.round(parseHex(this.point().colour).a * 100) / 100);
-  protected readonly background = computed(
-    () =>
-      `linear-gradient(in oklab to right, ${this.value()
-        .map(({ at, colour }) => `${colour} ${at * 100}%`)
-        .join(', ')}${this.value().length === 1 ? `, ${this.value()[0].colour}` : ''})`,
-  );
+  /** px from the left to its first instant, and from there to its last. */
+  protected readonly left = computed(() => this.life()?.x(0) ?? 0);
+  protected readonly width = computed(() => {
+    const life = this.life();
+    return life ? Math.max(24, life.x(1) - life.x(0)) : plainWidth;
+  });
+  protected readonly background = computed(() => cssGradient(this.value(), (u) => (this.x(u) / this.width()) * 100));
   /** Between its neighbours, so that points never cross. */
   protected readonly room = computed(() => [
     (this.value()[this.chosen() - 1]?.at ?? -0.001) + 0.001,
@@ -119,14 +151,51 @@ export class GradientEditor {
     this.change({ colour: this.point().colour.slice(0, 7) + (level === 255 ? '' : level.toString(16).padStart(2, '0')) }, gesture);
   }
 
+  /** px from the strip's left of a place. */
+  protected x(u: number): number {
+    const life = this.life();
+    return life ? life.x(u) - life.x(0) : u * plainWidth;
+  }
+
+  private placeAt(x: number): number {
+    const life = this.life();
+    const u = life ? life.u(x + life.x(0)) : x / plainWidth;
+    return tidy(Math.min(1, Math.max(0, u)));
+  }
+
   protected add(event: MouseEvent): void {
-    const strip = event.currentTarget as HTMLElement;
-    const at = tidy(Math.min(1, Math.max(0, event.offsetX / strip.clientWidth)));
-    if (event.target !== strip || this.value().some((point) => Math.abs(point.at - at) < 0.01)) return;
+    if (event.target === event.currentTarget) this.insert(this.placeAt(event.offsetX));
+  }
+
+  /** A colour halfway to the next, or to the end of life. */
+  protected insertAfter(): void {
+    const next = this.value()[this.chosen() + 1]?.at ?? 1;
+    this.insert(tidy((this.point().at + next) / 2));
+  }
+
+  private insert(at: number): void {
+    if (this.value().some((point) => Math.abs(point.at - at) < 0.002)) return;
     const before = this.value().findLast((point) => point.at < at) ?? this.value()[0];
     const points = [...this.value(), { at, colour: before.colour }].sort((a, b) => a.at - b.at);
     this.selected.set(points.findIndex((point) => point.at === at));
     this.changed.emit({ value: points });
+  }
+
+  protected press(event: PointerEvent, index: number): void {
+    this.selected.set(index);
+    this.gesture = `colour ${++gestures}`;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  }
+
+  protected drag(event: PointerEvent, strip: HTMLElement): void {
+    if (!(event.currentTarget as Element).hasPointerCapture(event.pointerId)) return;
+    const [low, high] = this.room();
+    const at = this.placeAt(event.clientX - strip.getBoundingClientRect().left);
+    this.change({ at: Math.min(high, Math.max(low, at)) }, this.gesture);
+  }
+
+  protected release(event: PointerEvent): void {
+    (event.currentTarget as Element).releasePointerCapture(event.pointerId);
   }
 
   protected remove(index: number): void {
@@ -139,6 +208,7 @@ export class GradientEditor {
     const step = event.key === 'ArrowLeft' ? -0.01 : event.key === 'ArrowRight' ? 0.01 : 0;
     if (step === 0) return;
     event.preventDefault();
+    event.stopPropagation();
     const [low, high] = this.room();
     this.change({ at: tidy(Math.min(high, Math.max(low, this.point().at + step))) }, 'gradient place');
   }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { parseEasing, toMode, valueMode, type EventType, type NumberValue, type Payload, type ValueMode } from '@undatio/core';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { EaseEditor } from './easeEditor';
+import { RangeGauge } from './rangeGauge';
 import type { InspectedField } from '../sequenceEdits';
 
 export interface FieldChange {
@@ -21,7 +22,7 @@ const modes: readonly { mode: ValueMode; sign: string; about: string }[] = [
 @Component({
   selector: 'und-value-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber, EaseEditor],
+  imports: [ScrubNumber, EaseEditor, RangeGauge],
   templateUrl: './valueEditor.html',
   styleUrl: './valueEditor.scss',
 })
@@ -36,6 +37,7 @@ export class ValueEditor {
   protected readonly mode = computed(() => valueMode(this.value()));
   protected readonly min = computed(() => this.field().min ?? -Infinity);
   protected readonly max = computed(() => this.field().max ?? Infinity);
+  protected readonly differs = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.field().default));
   protected readonly fixed = computed(() => this.value() as number);
   protected readonly range = computed(() => (this.value() as { range: [number, number] }).range);
   protected readonly driven = computed(() => this.value() as Driven);
