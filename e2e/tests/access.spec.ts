@@ -32,7 +32,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByText('Every reference resolves')).toBeVisible();
     expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/yard`);
-    await expect(page.locator('#kit')).toContainText('18 sequences');
+    await expect(page.locator('#kit')).toContainText('20 sequences');
     expect(await serious(page)).toEqual([]);
   });
 }

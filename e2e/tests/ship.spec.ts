@@ -147,7 +147,7 @@ test.describe('the yard', () => {
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#kit')).toContainText('from the server');
     await page.locator('#file').setInputFiles(info.outputPath('league.zip'));
-    await expect(page.locator('#kit')).toContainText('from league.zip: 18 sequences');
+    await expect(page.locator('#kit')).toContainText('from league.zip: 20 sequences');
 
     const files = unzipSync(bytes);
     const kit = JSON.parse(strFromU8(files['kit.json'])) as { sequences: { effects: Record<string, unknown>[] }[] };

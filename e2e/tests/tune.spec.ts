@@ -92,7 +92,7 @@ test.describe('shaping on the strip', () => {
     if (!box) throw new Error('no point');
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await page.mouse.down();
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 38, { steps: 5 });
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 32, { steps: 5 });
     await page.mouse.up();
     expect(Number((await studio.instant())['target.flash'])).toBeCloseTo(full / 2, 1);
     await point.focus();
