@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { kitEntries } from '@undatio/core';
 import { paths } from './paths.js';
+import { leanRuntime, usedKinds, wholeRuntime } from './runtimeBundle.js';
 import type { ProjectSource } from './projectFile.js';
 
 /** A file of a kit with its bytes. */
@@ -11,11 +12,15 @@ export interface KitFile {
   readonly bytes: Uint8Array;
 }
 
+export interface KitOptions {
+  /** Leaves out of the runtime the kinds of effects that no sequence uses. */
+  readonly lean?: boolean;
+}
+
 /** Every file of a project's kit. Throws when an asset's bytes are missing; check first. */
-export async function kitFiles({ project, assetBytes }: ProjectSource): Promise<KitFile[]> {
-  const [script, declarations] = await Promise.all(
-    ['undatio-runtime.js', 'undatio-runtime.d.ts'].map((name) => readFile(join(paths.kitRuntime, name), 'utf8')),
-  );
+export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = false }: KitOptions = {}): Promise<KitFile[]> {
+  const script = await (lean ? leanRuntime(usedKinds(project)) : wholeRuntime());
+  const declarations = await readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8');
   return Promise.all(
     kitEntries(project, { script, declarations }).map(async (entry) => {
       if ('text' in entry) return { path: entry.path, bytes: strToU8(entry.text) };

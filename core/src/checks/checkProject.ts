@@ -32,6 +32,7 @@ export function compileContext(project: Pick<Project, 'events' | 'assets' | 'act
     pictures: compilePictures(project.assets, ['assets']),
     standing: compileStanding(project.actors, ['actors']),
     kinds: effectKinds,
+    compiled: new WeakMap(),
   };
 }
 

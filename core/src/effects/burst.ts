@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { choiceField, directionField, envelopeField, gradientField, lazySchema, optionalPictureField, valueField } from '../model/field.js';
 import { origins, spots } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
+import { highest } from '../take/compiledValue.js';
 import { BurstFiring, type BurstLook } from './burstFiring.js';
 import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
@@ -164,6 +165,7 @@ export const burst: EffectKind = {
     const count = reader.value('count');
     const look = burstLook(reader);
     return {
+      mostParticles: Math.min(mostParticles, highest(count) * highest(reader.value('strength'))),
       fire: (draws, strength, duration) =>
         new BurstFiring(look, draws, Math.min(mostParticles, Math.round(draws.number(count) * strength)), duration),
     };

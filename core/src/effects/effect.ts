@@ -26,6 +26,8 @@ export interface EffectKind {
 
 /** A compiled effect, shared by all strikes. */
 export interface EffectPlan {
+  /** The most particles, or as costly things, that one firing can let go; what a sequence comes to is bounded before it is struck. */
+  readonly mostParticles?: number;
   /** Draws everything that chance, payload and place decide for one firing. */
   fire(draws: Draws, strength: number, duration: Seconds): Firing;
 }

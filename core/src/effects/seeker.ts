@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { hashText } from '../maths/hash.js';
 import { choiceField, directionField, envelopeField, fieldRegistry, gradientField, lazySchema, valueField } from '../model/field.js';
+import { highest } from '../take/compiledValue.js';
 import { origins, spots, type Draws } from '../take/draws.js';
 import { movable, partyOf, type Scene, type Spotted } from '../take/motion.js';
 import { commonFields, identifier } from './common.js';
@@ -106,6 +107,7 @@ export const seeker: EffectKind = {
       blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
     };
     return {
+      mostParticles: Math.min(mostPulses, highest(count)) * nodesPerRibbon,
       fire(draws, strength, duration): Firing {
         const start = movable(draws.place(origin, spot));
         const goals = pickTargets(draws, party, Math.round(draws.number(targets)), draws.number(within), start);

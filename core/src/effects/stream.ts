@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { lazySchema, valueField } from '../model/field.js';
 import { burstLook, burstShape } from './burst.js';
+import { highest } from '../take/compiledValue.js';
 import { BurstFiring } from './burstFiring.js';
 import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
@@ -26,7 +27,9 @@ export const stream: EffectKind = {
   compile(reader) {
     const rate = reader.value('rate');
     const look = burstLook(reader);
+    const most = highest(rate) * highest(reader.value('strength')) * highest(reader.value('duration'));
     return {
+      mostParticles: Math.min(mostParticles, most),
       fire(draws, strength, duration) {
         const perSecond = draws.number(rate) * strength;
         const count = Math.min(mostParticles, Math.ceil(perSecond * duration));

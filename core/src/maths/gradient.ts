@@ -1,7 +1,7 @@
 import type { Fraction } from '../units.js';
 import type { Rgba } from './colour.js';
 import type { Easing } from './easing.js';
-import { tabulate } from './envelope.js';
+import { tableCells } from './envelope.js';
 import { fromOklab, mixOklab, type Oklab } from './oklab.js';
 
 /** Compiled gradient: colours at rising places over 0..1, mixed in OKLab. */
@@ -26,11 +26,14 @@ export class Gradient {
 
   /** The four channels as look-up tables. */
   tables(): { r: Float32Array; g: Float32Array; b: Float32Array; a: Float32Array } {
-    return {
-      r: tabulate((u) => this.at(u).r),
-      g: tabulate((u) => this.at(u).g),
-      b: tabulate((u) => this.at(u).b),
-      a: tabulate((u) => this.at(u).a),
-    };
+    const [r, g, b, a] = [0, 1, 2, 3].map(() => new Float32Array(tableCells + 1));
+    for (let i = 0; i <= tableCells; i++) {
+      const colour = this.at(i / tableCells);
+      r[i] = colour.r;
+      g[i] = colour.g;
+      b[i] = colour.b;
+      a[i] = colour.a;
+    }
+    return { r, g, b, a };
   }
 }

@@ -48,7 +48,7 @@ export function kitEntries(project: Project, runtime: { readonly script: string;
   const document = kitDocument(project);
   return [
     { path: 'kit.json', text: toText(document) },
-    { path: 'kit.schema.json', text: toText(kitJsonSchema()) },
+    { path: 'kit.schema.json', text: JSON.stringify(kitJsonSchema()) + '\n' },
     { path: 'undatio-runtime.js', text: runtime.script },
     { path: 'undatio-runtime.d.ts', text: runtime.declarations },
     { path: 'vectors.json', text: toText(makeVectors(project)) },
@@ -59,7 +59,7 @@ export function kitEntries(project: Project, runtime: { readonly script: string;
 
 /** JSON Schema 2020-12 of kit.json. */
 export function kitJsonSchema(): object {
-  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any' });
+  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any', reused: 'ref' });
 }
 
 function toText(value: unknown): string {

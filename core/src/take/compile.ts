@@ -124,6 +124,11 @@ export interface CompileContext {
   readonly standing: Standing;
   /** The kinds that there are; a lean runtime knows only those its kit uses. */
   readonly kinds: Readonly<Record<string, EffectKind>>;
+  /**
+   * Effects compiled before, by their documents, which must not change: where one of many is edited, only that one is
+   * compiled again.
+   */
+  readonly compiled?: WeakMap<object, { readonly event: CompiledEvent; readonly effect: PlacedEffect }>;
 }
 
 /**
@@ -135,13 +140,38 @@ export function compileSequence(raw: Json, path: DocumentPath, context: CompileC
   const event = context.events.get(raw['event'] as string);
   if (!event) throw new DocumentError([...path, 'event'], `expected an event of the project, found ${show(raw['event'])}`);
   const documents = list(raw['effects'], [...path, 'effects']);
-  const effects = documents.map((document, i) => compileEffect(document, [...path, 'effects', i], event, context));
+  const effects = documents.map((document, i) => {
+    const known = context.compiled?.get(document);
+    if (known?.event === event) return known.effect;
+    const effect = compileEffect(document, [...path, 'effects', i], event, context);
+    context.compiled?.set(document, { event, effect });
+    return effect;
+  });
+  refuseTooMany(effects, path);
   const seen = new Set<string>();
   effects.forEach((effect, i) => {
     if (seen.has(effect.id)) throw new DocumentError([...path, 'effects', i, 'id'], `expected an id of its own, "${effect.id}" is taken`);
     seen.add(effect.id);
   });
   return { id, event, standing: context.standing, effects: anchorsFirst(effects, path) };
+}
+
+/** More particles in one strike than any game shows, and more than a page can make without standing still. */
+const mostParticles = 200000;
+
+/** Adds up what the effects can let go at most, and refuses the first that brings it beyond what can be made. */
+function refuseTooMany(effects: readonly PlacedEffect[], path: DocumentPath): void {
+  let sum = 0;
+  effects.forEach(({ plan, repeat, muted }, i) => {
+    if (!plan.mostParticles || muted) return;
+    sum += plan.mostParticles * repeat.count;
+    if (sum <= mostParticles) return;
+    const found = Math.round(sum).toLocaleString('en');
+    throw new DocumentError(
+      [...path, 'effects', i],
+      `expected at most ${mostParticles.toLocaleString('en')} particles in one strike, found up to ${found} with this effect’s`,
+    );
+  });
 }
 
 function compileEffect(raw: Json, path: DocumentPath, event: CompiledEvent, context: CompileContext): PlacedEffect {

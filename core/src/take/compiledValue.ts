@@ -20,6 +20,12 @@ export function transfer(value: Extract<CompiledValue, { type: 'driven' }>, x: n
   return value.out[0] + (value.out[1] - value.out[0]) * eased;
 }
 
+/** The highest that a value can come out as. */
+export function highest(value: CompiledValue): number {
+  if (value.type === 'fixed') return value.value;
+  return value.type === 'range' ? value.high : Math.max(...value.out);
+}
+
 export type CompiledColour =
   | { readonly type: 'fixed'; readonly packed: number }
   | { readonly type: 'chosen'; readonly field: string; readonly of: ReadonlyMap<string, number>; readonly otherwise: number };

@@ -28,6 +28,15 @@ export const spots = ['middle', 'top', 'feet', 'front', 'back'] as const satisfi
 
 const contact: Place = { x: 0, y: 0 };
 
+/** Channels are few and drawn from often: each name is hashed once. */
+const channelHashes = new Map<string, Uint32>();
+
+function channelHash(channel: string): Uint32 {
+  let hash = channelHashes.get(channel);
+  if (hash === undefined) channelHashes.set(channel, (hash = hashText(channel)));
+  return hash;
+}
+
 /** Everything that chance, payload and place decide for one firing of one effect. */
 export class Draws {
   constructor(
@@ -53,7 +62,7 @@ export class Draws {
 
   /** A draw in [0, 1) on a channel named for what is drawn. */
   chance(channel: string, item: Uint32 = 0): Fraction {
-    return draw(this.strike.seed, this.effect, this.firing, item, hashText(channel));
+    return draw(this.strike.seed, this.effect, this.firing, item, channelHash(channel));
   }
 
   /** A draw in [0, 1) on a channel whose hash is known. */

@@ -1,4 +1,4 @@
-import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Ajv2020 } from 'ajv/dist/2020.js';
@@ -146,6 +146,40 @@ describe('undatio bake', () => {
 });
 
 describe('undatio export', () => {
+  it('leaves out the kinds that no sequence uses, and plays the same', async () => {
+    await withFolder(async (folder) => {
+      const project = join(folder, 'small.undatio.json');
+      const effects = [
+        { kind: 'flash', id: 'flash' },
+        { kind: 'hit-stop', id: 'stop' },
+      ];
+      const event = { id: 'hit', label: 'Hit', fields: [] };
+      const document = { format: 1, id: 'small', label: 'Small', events: [event], actors: [], assets: [] };
+      await writeFile(project, JSON.stringify({ ...document, sequences: [{ id: 'blow', label: 'Blow', event: 'hit', effects }] }));
+      const open = async (name: string, ...options: string[]) => {
+        const out = join(folder, name);
+        expect((await undatio(['export', project, '--out', out, ...options])).code).toBe(0);
+        const file = join(out, 'undatio-runtime.js');
+        const runtime = (await import(pathToFileURL(file).href)) as { openKit(json: unknown): Kit };
+        return { size: (await stat(file)).size, runtime, json: JSON.parse(await readFile(join(out, 'kit.json'), 'utf8')) as object };
+      };
+      const whole = await open('whole');
+      const lean = await open('lean', '--lean');
+      expect(lean.size).toBeLessThan(whole.size / 2);
+      const flashes = [whole, lean].map(({ runtime, json }) => {
+        const take = runtime.openKit(json).strike('blow');
+        return [0, 0.05, 0.1, 0.2].map((t) => take.sample(t, take.createFrame()).target.flash);
+      });
+      expect(flashes[1]).toEqual(flashes[0]);
+      expect(flashes[0][0]).toBeGreaterThan(0);
+      const other = { ...lean.json, sequences: [{ id: 'blow', event: 'hit', effects: [{ kind: 'shake', id: 'shake' }] }] };
+      expect(() => lean.runtime.openKit(other)).toThrowMatching(
+        (error: Error & { path: string }) =>
+          error.path === 'sequences[0].effects[0].kind' && /expected one of flash, hit-stop/.test(error.message),
+      );
+    });
+  }, 30_000);
+
   it('makes a kit that holds what it promises and plays what it says', async () => {
     await withFolder(async (folder) => {
       const out = join(folder, 'kit');

@@ -4,8 +4,8 @@ import { kitFiles, zipKit } from '../kitArchive.js';
 import { usableProject } from './projectArgument.js';
 
 /** `undatio export`: writes the kit as an archive when `out` ends in .zip, as a folder otherwise. */
-export async function exportKit(project: string, { out }: { out: string }): Promise<void> {
-  const files = await kitFiles(await usableProject(project));
+export async function exportKit(project: string, { out, lean = false }: { out: string; lean?: boolean }): Promise<void> {
+  const files = await kitFiles(await usableProject(project), { lean });
   if (out.endsWith('.zip')) {
     await mkdir(dirname(out), { recursive: true });
     await writeFile(out, zipKit(files));

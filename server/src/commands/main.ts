@@ -19,6 +19,7 @@ function program(finish: (code: number) => void): Command {
     .description('write the kit')
     .argument('<PROJECT>', projectHelp)
     .requiredOption('--out <FILE.zip|DIR>', 'where to write it')
+    .option('--lean', 'leave out of the runtime the kinds of effects that no sequence uses')
     .action(exportKit);
   undatio
     .command('check')

@@ -7,6 +7,13 @@ import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { HttpProblem } from './problemDetails.js';
 
+/** Whether `?lean=true` asks for a runtime without the kinds that no sequence uses. */
+function isLean({ query }: Context): boolean {
+  const { lean = 'false' } = query;
+  if (lean === 'true' || lean === 'false') return lean === 'true';
+  throw new HttpProblem(400, `expected lean to be true or false, found ${JSON.stringify(lean)}`);
+}
+
 /** The kit of a stored project: what it will contain, and the archive. */
 export function kitRoutes(router: Router, documents: DocumentStore, assets: AssetStore): void {
   const read = async (context: Context & { params: Record<string, string> }): Promise<ProjectFileResult> => {
@@ -18,7 +25,7 @@ export function kitRoutes(router: Router, documents: DocumentStore, assets: Asse
   router.get('/projects/:project/kit/contents', async (context) => {
     const { source, problems } = await read(context);
     const broken = !source || problems.some((problem) => problem.severity === 'error');
-    const files = broken ? [] : await kitFiles(source);
+    const files = broken ? [] : await kitFiles(source, { lean: isLean(context) });
     context.body = {
       problems,
       files: files.map(({ path, bytes }) => ({ path, size: bytes.length })),
@@ -32,6 +39,6 @@ export function kitRoutes(router: Router, documents: DocumentStore, assets: Asse
     if (!source || errors.length > 0) throw new HttpProblem(422, 'the project cannot be shipped', errors);
     context.type = 'application/zip';
     context.attachment(`${source.project.id}.kit.zip`);
-    context.body = Buffer.from(zipKit(await kitFiles(source)));
+    context.body = Buffer.from(zipKit(await kitFiles(source, { lean: isLean(context) })));
   });
 }

@@ -14,6 +14,14 @@ const problemSchema = z.object({
     .describe('Each bad field with what was expected there.'),
 });
 
+const leanParameter = {
+  name: 'lean',
+  in: 'query',
+  required: false,
+  description: 'Whether the runtime leaves out the kinds of effects that no sequence uses.',
+  schema: { type: 'boolean', default: false },
+};
+
 const kitContentsSchema = z.object({
   problems: z.array(z.object({ severity: z.enum(['error', 'warning']), path: z.string(), message: z.string() })),
   files: z.array(z.object({ path: z.string(), size: z.int() })),
@@ -157,6 +165,7 @@ export function openApiDocument(): Json {
         parameters: [pathParameter('project')],
         get: {
           operationId: 'kit-contents',
+          parameters: [leanParameter],
           responses: {
             200: json(reference('KitContents'), 'What the kit will contain, problems first.'),
             404: problem('No such project.'),
@@ -167,8 +176,10 @@ export function openApiDocument(): Json {
         parameters: [pathParameter('project')],
         get: {
           operationId: 'kit',
+          parameters: [leanParameter],
           responses: {
             200: { description: 'The kit.', content: { 'application/zip': {} } },
+            400: problem('`lean` is neither true nor false.'),
             404: problem('No such project.'),
             422: problem('It cannot be shipped.'),
           },

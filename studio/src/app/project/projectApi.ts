@@ -48,16 +48,17 @@ export class ProjectApi {
     return this.http.get<Entity[]>(`/api/projects/${project}/entities`);
   }
 
-  kitContents(project: string): Observable<KitContents> {
-    return this.http.get<KitContents>(`/api/projects/${project}/kit/contents`);
+  /** `lean` leaves out of the runtime the kinds that no sequence uses. */
+  kitContents(project: string, lean: boolean): Observable<KitContents> {
+    return this.http.get<KitContents>(`/api/projects/${project}/kit/contents?lean=${lean}`);
   }
 
   assetUrl(project: string, asset: string): string {
     return `/api/projects/${project}/assets/${asset}/content`;
   }
 
-  kitUrl(project: string): string {
-    return `/api/projects/${project}/kit`;
+  kitUrl(project: string, lean: boolean): string {
+    return `/api/projects/${project}/kit${lean ? '?lean=true' : ''}`;
   }
 
   /** Adds a document that is not there yet. Never errors: what went wrong is an outcome. */

@@ -12,6 +12,8 @@ export type SaveState =
 
 /** Wait this long after the last edit before writing. */
 const savePause = 350;
+/** Milliseconds within which a change is kept as a draft. */
+const draftPause = 150;
 
 /** Brings edited documents to the server, and keeps in the browser what the server has not accepted. */
 export class SaveQueue {
@@ -27,6 +29,9 @@ export class SaveQueue {
 
   readonly state$ = this.save.asObservable();
 
+  private readonly draftsDue = new Set<DocumentKey>();
+  private draftTimer: ReturnType<typeof setTimeout> | undefined;
+
   constructor(
     private readonly api: ProjectApi,
     private readonly read: (key: DocumentKey) => EditableDocument | undefined,
@@ -34,6 +39,8 @@ export class SaveQueue {
     autosave(this.edits, savePause, (key) => this.write(key)).subscribe((report) => this.settle(report));
     this.retry.due$.subscribe(() => this.saveAgain());
     window.addEventListener('online', () => this.saveAgain());
+    // A page that is closed or put away keeps its drafts at once.
+    window.addEventListener('pagehide', () => this.keepDrafts());
     window.addEventListener('beforeunload', (event) => {
       if (this.unsaved.size > 0) event.preventDefault();
     });
@@ -65,7 +72,7 @@ export class SaveQueue {
   /** A document has a new state. */
   changed(key: DocumentKey): void {
     this.unsaved.add(key);
-    this.keepDraft(key);
+    this.keepDraftSoon(key);
     if (this.conflicts.has(key)) return;
     this.save.next({ type: 'saving' });
     this.edits.next(key);
@@ -127,6 +134,19 @@ export class SaveQueue {
       this.retry.reset();
       this.save.next({ type: 'saved' });
     }
+  }
+
+  /** A drag changes a document in every frame; writing it down each time would slow the drag. */
+  private keepDraftSoon(key: DocumentKey): void {
+    this.draftsDue.add(key);
+    this.draftTimer ??= setTimeout(() => this.keepDrafts(), draftPause);
+  }
+
+  private keepDrafts(): void {
+    clearTimeout(this.draftTimer);
+    this.draftTimer = undefined;
+    for (const key of this.draftsDue) if (this.unsaved.has(key)) this.keepDraft(key);
+    this.draftsDue.clear();
   }
 
   private keepDraft(key: DocumentKey): void {

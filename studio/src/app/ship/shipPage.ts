@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, filter, of, switchMap } from 'rxjs';
+import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
@@ -13,7 +14,7 @@ import { ProjectService } from '../project/projectService';
 @Component({
   selector: 'und-ship-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, ButtonModule, SelectButtonModule, ScrubNumber],
+  imports: [ToggleSwitchModule, FormsModule, ButtonModule, SelectButtonModule, ScrubNumber],
   templateUrl: './shipPage.html',
   styleUrl: './shipPage.scss',
 })
@@ -25,14 +26,16 @@ export class ShipPage {
   private readonly tries = signal(0);
   protected readonly unsaved = computed(() => this.save().type !== 'saved');
   protected readonly failed = signal(false);
+  /** Whether the runtime leaves out the kinds that no sequence uses. */
+  protected readonly lean = signal(false);
 
   /** Read anew once everything is saved. Undefined while it is being worked out. */
   protected readonly contents = toSignal<KitContents | undefined>(
-    toObservable(computed(() => ({ id: this.project()?.id, ready: !this.unsaved(), tries: this.tries() }))).pipe(
+    toObservable(computed(() => ({ id: this.project()?.id, ready: !this.unsaved(), tries: this.tries(), lean: this.lean() }))).pipe(
       filter(({ id, ready }) => id !== undefined && ready),
       debounceTime(50),
-      switchMap(({ id }) =>
-        this.api.kitContents(id ?? '').pipe(
+      switchMap(({ id, lean }) =>
+        this.api.kitContents(id ?? '', lean).pipe(
           catchError(() => {
             this.failed.set(true);
             return of(undefined);
@@ -43,8 +46,10 @@ export class ShipPage {
   );
   protected readonly errors = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'error') ?? []);
   protected readonly warnings = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'warning') ?? []);
-  protected readonly kitUrl = computed(() => this.api.kitUrl(this.project()?.id ?? ''));
-  protected readonly command = computed(() => `npx undatio export saved:${this.project()?.id} --out ${this.project()?.id}.kit.zip`);
+  protected readonly kitUrl = computed(() => this.api.kitUrl(this.project()?.id ?? '', this.lean()));
+  protected readonly command = computed(
+    () => `npx undatio export saved:${this.project()?.id} --out ${this.project()?.id}.kit.zip${this.lean() ? ' --lean' : ''}`,
+  );
   protected readonly conventions = computed(() => this.project()?.conventions);
   protected readonly axes = [
     { value: 'down', label: 'down' },

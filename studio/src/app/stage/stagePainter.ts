@@ -55,6 +55,9 @@ export class StagePainter {
       resizeTo: host,
       antialias: true,
       autoStart: false,
+      // Nothing in the picture is pointed at: looking for what lies under the pointer would cost every frame.
+      eventMode: 'none',
+      eventFeatures: { move: false, globalMove: false, click: false, wheel: false },
       resolution: Math.min(2, window.devicePixelRatio),
       autoDensity: true,
     });

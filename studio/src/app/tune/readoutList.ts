@@ -112,7 +112,7 @@ export class ReadoutList {
 }
 
 /** Milliseconds that one slice of the measuring may take. */
-const sliceMilliseconds = 4;
+const sliceMilliseconds = 2;
 
 /** Emits the take's readings once, when all of it has been looked at; gives up when unsubscribed. */
 function measured(take: EngineTake, options: ReadoutOptions): Observable<Readouts> {
@@ -122,7 +122,7 @@ function measured(take: EngineTake, options: ReadoutOptions): Observable<Readout
     const slice = (): void => {
       const until = performance.now() + sliceMilliseconds;
       while (performance.now() < until) {
-        if (!scan.advance(4)) continue;
+        if (!scan.advance(1)) continue;
         subscriber.next(scan.result());
         subscriber.complete();
         return;

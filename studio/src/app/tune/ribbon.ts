@@ -2,11 +2,14 @@ import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { EngineTake, Family, Project, Sequence } from '@undatio/core';
-import { asyncScheduler, throttleTime } from 'rxjs';
+import { connect, debounceTime, merge, skip, take } from 'rxjs';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { drawChannel } from './channelPath';
 import { TimeAxis } from './timeAxis';
+
+/** Milliseconds of rest after which tiles are drawn anew. */
+const tilePause = 250;
 
 interface Tile {
   readonly id: string;
@@ -163,8 +166,10 @@ export class Ribbon {
   private readonly strikes = inject(StrikeService);
   private readonly router = inject(Router);
   private readonly projects = inject(ProjectService);
-  /** While a block is dragged the tiles follow a few times a second; that is soon enough for a picture of the whole. */
-  private readonly project = toSignal(this.projects.project$.pipe(throttleTime(200, asyncScheduler, { leading: true, trailing: true })));
+  /** Tiles follow once a drag rests: a picture of the whole is soon enough then, and costs the drag nothing. */
+  private readonly project = toSignal(
+    this.projects.project$.pipe(connect((project$) => merge(project$.pipe(take(1)), project$.pipe(skip(1), debounceTime(tilePause))))),
+  );
   protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly drawn = new WeakMap<Sequence, Tile>();

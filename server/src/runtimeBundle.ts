@@ -1,0 +1,51 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { effectKinds, type Project } from '@undatio/core';
+import { paths } from './paths.js';
+
+/** The runtime with every kind of effect, as it was built. */
+export function wholeRuntime(): Promise<string> {
+  return readFile(join(paths.kitRuntime, 'undatio-runtime.js'), 'utf8');
+}
+
+/** The kinds that a project's sequences use, in the registry's order. */
+export function usedKinds(project: Project): string[] {
+  const used = new Set<string>(project.sequences.flatMap(({ effects }) => effects.map(({ kind }) => kind)));
+  return Object.keys(effectKinds).filter((kind) => used.has(kind));
+}
+
+/**
+ * The same runtime with only the given kinds, bundled from the engine's own modules. It opens any kit that uses no
+ * others, and refuses one that does at the effect's place. The same kinds always give the same bytes.
+ */
+export async function leanRuntime(kinds: readonly string[]): Promise<string> {
+  // Loaded when it is asked for: nothing else needs it.
+  const { build } = await import('esbuild');
+  const imports = kinds.map((kind) => `import { ${moduleName(kind)} } from './effects/${moduleName(kind)}.js';`);
+  const { outputFiles } = await build({
+    stdin: {
+      contents: [
+        ...imports,
+        `import { openerOf } from './ship/kitOpener.js';`,
+        `export { KitError } from './ship/kitError.js';`,
+        `const open = openerOf({ ${kinds.map((kind) => `'${kind}': ${moduleName(kind)}`).join(', ')} });`,
+        `export function openKit(kitJson) { return open(kitJson); }`,
+      ].join('\n'),
+      resolveDir: paths.engine,
+    },
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    target: 'es2022',
+    legalComments: 'none',
+    banner: { js: '/* undatio runtime, MIT licence */' },
+    write: false,
+    logLevel: 'silent',
+  });
+  return outputFiles[0].text;
+}
+
+/** The module of a kind, which exports it under the same name: `hit-stop` is in `hitStop.js`. */
+function moduleName(kind: string): string {
+  return kind.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());
+}
