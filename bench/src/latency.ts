@@ -101,6 +101,8 @@ export async function openCrowd(page: Page, address: string, count: number): Pro
   await page.goto(`${address}/tune/crowd`);
   await page.locator('und-stage canvas').waitFor();
   await page.waitForLoadState('networkidle');
+  // What a browser does once, making its canvases and compiling shaders, is not what is measured.
+  await page.waitForTimeout(2000);
 }
 
 /** ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. */
@@ -141,15 +143,30 @@ export async function crowdLines(page: Page): Promise<Line[]> {
   };
   const told = (frames: number[]): string =>
     `${median(frames).toFixed(1)} ms a frame (median of ${frames.length}, worst ${Math.max(...frames).toFixed(1)})`;
+  const scrubbing = told(await scriptPerFrame(page, () => sweep(ruler.x + 200, ruler.y + 10)));
+  const dragging = told(await scriptPerFrame(page, () => sweep(block.x + 10, block.y + 15)));
+  const opening = told(
+    await scriptPerFrame(page, async () => {
+      for (const lane of [2, 3, 4, 2]) {
+        await page.locator(`und-lane[data-effect="lane-${lane}"] .head .name`).click();
+        await page.waitForTimeout(300);
+      }
+    }),
+  );
   return [
     {
       what: 'script while scrubbing 300 lanes',
-      value: told(await scriptPerFrame(page, () => sweep(ruler.x + 200, ruler.y + 10))),
+      value: scrubbing,
       target: '< 8 ms',
     },
     {
       what: 'script while dragging among 300 lanes',
-      value: told(await scriptPerFrame(page, () => sweep(block.x + 10, block.y + 15))),
+      value: dragging,
+      target: '< 8 ms',
+    },
+    {
+      what: 'script while opening lanes among 300',
+      value: opening,
       target: '< 8 ms',
     },
   ];

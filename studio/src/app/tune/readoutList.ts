@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Readouts } from '@undatio/core';
-import { auditTime, combineLatest, map, Observable, of, switchMap } from 'rxjs';
+import { auditTime, combineLatest, debounceTime, map, Observable, of, switchMap } from 'rxjs';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
@@ -85,7 +85,8 @@ export class ReadoutList {
   /** Measured in slices, so that a long sequence never holds up a drag; the last reading stays until the next is whole. */
   private readonly read = toSignal(
     this.strikes.stage$.pipe(
-      auditTime(60),
+      // Once a drag rests, so that it costs the drag nothing.
+      debounceTime(100),
       switchMap(({ take }) => (take ? measured(take, this.options()) : of(undefined))),
     ),
   );
@@ -118,7 +119,7 @@ const sliceMilliseconds = 2;
 function measured(take: EngineTake, options: ReadoutOptions): Observable<Readouts> {
   return new Observable((subscriber) => {
     const scan = new ReadoutScan(take, options);
-    let waiting: ReturnType<typeof setTimeout>;
+    let waiting = 0;
     const slice = (): void => {
       const until = performance.now() + sliceMilliseconds;
       while (performance.now() < until) {
@@ -127,10 +128,11 @@ function measured(take: EngineTake, options: ReadoutOptions): Observable<Readout
         subscriber.complete();
         return;
       }
-      waiting = setTimeout(slice);
+      // One slice a frame: what is left of the frame belongs to the drag.
+      waiting = requestAnimationFrame(slice);
     };
-    slice();
-    return () => clearTimeout(waiting);
+    waiting = requestAnimationFrame(slice);
+    return () => cancelAnimationFrame(waiting);
   });
 }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectModule } from 'primeng/select';
 import type { Asset, Effect, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
@@ -15,6 +15,9 @@ export interface InspectorChange extends FieldChange {
   readonly name: string;
   readonly label: string;
 }
+
+/** Cells of a newly opened lane made in one frame. */
+const cellsPerFrame = 2;
 
 /** The few numbers of an effect, made from its schema. */
 @Component({
@@ -35,11 +38,26 @@ export class EffectInspector {
   /** The envelope and the gradient that are edited on the time axis above; the others are edited here. */
   readonly above = input<readonly string[]>([]);
 
-  protected readonly fields = computed(() =>
+  private readonly asked = computed(() =>
     fieldsOf(this.effect().kind).filter(
       (field) => field.control !== 'envelope' && !this.above().includes(field.name) && isAsked(this.effect(), field),
     ),
   );
+  /** How many cells are made so far: a few in each frame, so that opening a lane never holds up what moves. */
+  private readonly made = signal(cellsPerFrame);
+  protected readonly fields = computed(() => this.asked().slice(0, this.made()));
+  protected readonly complete = computed(() => this.made() >= this.asked().length);
+
+  constructor() {
+    let waiting = 0;
+    const more = (): void => {
+      this.made.update((count) => count + cellsPerFrame);
+      if (!this.complete()) waiting = requestAnimationFrame(more);
+    };
+    afterNextRender(() => (waiting = requestAnimationFrame(more)));
+    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(waiting));
+  }
+
   /** Where the blow flies now; undefined where the event has no direction. */
   protected readonly blowAngle = computed(() => {
     const field = this.event()?.fields.find(({ type }) => type === 'direction');
