@@ -3,6 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
+import { RapidFire, type Actor, type Project } from '@undatio/core';
 import { projectWith } from '../../testing';
 import { ProjectService } from '../project/projectService';
 import { PlaybackService, type PlayStart } from './playbackService';
@@ -12,6 +13,41 @@ const project = projectWith([
   { kind: 'flash', id: 'flash', duration: 0.1, amount: { drive: 'damage', in: [0, 50], out: [0, 1] }, envelope: [{ at: 0, value: 1 }] },
   { kind: 'sound', id: 'whirr', clips: ['crack'], delay: -0.2, rate: 1 },
 ]);
+
+const crowded = projectWith([
+  { kind: 'flash', id: 'flash', duration: 0.1, envelope: [{ at: 0, value: 1 }] },
+  { kind: 'knockback', id: 'throw', distance: 40 },
+]);
+const bystander: Actor = {
+  id: 'pip',
+  label: 'Pip',
+  role: 'bystander',
+  picture: 'pip',
+  width: 80,
+  height: 70,
+  spots: {},
+  parts: [],
+  poses: {},
+};
+
+/** Answers what the page asks for when it opens a project. */
+function openProject({ conventions, events, assets, sequences }: Project, actors: readonly Actor[] = []): ProjectService {
+  const http = TestBed.inject(HttpTestingController);
+  const projects = TestBed.inject(ProjectService);
+  const entities = (collection: string, documents: readonly { id: string }[]) =>
+    documents.map((document) => ({ collection, id: document.id, etag: '"1"', document }));
+  http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+  http
+    .expectOne('/api/projects/spec/entities')
+    .flush([
+      ...entities('settings', [{ id: 'spec', label: 'Spec', conventions } as { id: string }]),
+      ...entities('events', events),
+      ...entities('actors', actors),
+      ...entities('assets', assets),
+      ...entities('sequences', sequences),
+    ]);
+  return projects;
+}
 
 /** A display whose frames come when the test says so. */
 class Display {
@@ -32,6 +68,60 @@ class Display {
   }
 }
 
+describe('rapid fire', () => {
+  let strikes: StrikeService;
+  let stage: StageTake;
+
+  beforeEach(() => {
+    localStorage.clear();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    strikes = TestBed.inject(StrikeService);
+    const picture = { type: 'picture' as const, id: 'pip', label: 'Pip', file: 'pip.svg', sha256: '0'.repeat(64), tags: [], cells: 1 };
+    openProject({ ...crowded, assets: [...crowded.assets, picture] }, [bystander]);
+    strikes.stage$.subscribe((next) => (stage = next));
+    strikes.choose('blow');
+  });
+
+  const fire = (): RapidFire => {
+    if (!(stage.run instanceof RapidFire)) throw new Error('no rapid fire');
+    return stage.run;
+  };
+
+  it('strikes each target in turn, from directions that turn', () => {
+    strikes.setRapid({ on: true, every: 0.3, strikes: 5, targets: 2, turn: 80 });
+    expect(fire().blows.map(({ at, target }) => [Number(at.toFixed(6)), target])).toEqual([
+      [0, 0],
+      [0.3, 1],
+      [0.6, 0],
+      [0.9, 1],
+      [1.2, 0],
+    ]);
+    // The lance flies along the blow: at rest for nobody but the struck, and each time 80° further round.
+    const thrown = fire().blows.map(({ take }) => {
+      const { x, y } = take.sample(0.05, take.createFrame()).target;
+      return Math.round((Math.atan2(y, x) * 180) / Math.PI);
+    });
+    expect(thrown).toEqual([0, 80, 160, -120, -40]);
+  });
+
+  it('lights the struck one alone, and is off again at once', () => {
+    strikes.setRapid({ on: true, every: 0.3, strikes: 2, targets: 2 });
+    const frame = fire().createFrame();
+    expect(
+      fire()
+        .sample(0.05, frame)
+        .targets.map(({ flash }) => flash > 0),
+    ).toEqual([true, false]);
+    expect(
+      fire()
+        .sample(0.35, frame)
+        .targets.map(({ flash }) => flash > 0),
+    ).toEqual([false, true]);
+    strikes.setRapid({ on: false });
+    expect(stage.run).toBe(stage.take);
+  });
+});
+
 describe('striking and playing', () => {
   let display: Display;
   let strikes: StrikeService;
@@ -43,17 +133,7 @@ describe('striking and playing', () => {
     localStorage.clear();
     display = new Display();
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
-    const http = TestBed.inject(HttpTestingController);
-    projects = TestBed.inject(ProjectService);
-    http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
-    http
-      .expectOne('/api/projects/spec/entities')
-      .flush([
-        { collection: 'settings', id: 'spec', etag: '"1"', document: { id: 'spec', label: 'Spec', conventions: project.conventions } },
-        ...project.events.map((document) => ({ collection: 'events', id: document.id, etag: '"1"', document })),
-        ...project.assets.map((document) => ({ collection: 'assets', id: document.id, etag: '"1"', document })),
-        ...project.sequences.map((document) => ({ collection: 'sequences', id: document.id, etag: '"1"', document })),
-      ]);
+    projects = openProject(project);
     strikes = TestBed.inject(StrikeService);
     playback = TestBed.inject(PlaybackService);
     strikes.stage$.subscribe((next) => (stage = next));

@@ -133,6 +133,7 @@ describe('ProjectService', () => {
   it('brings back after a reload what could not be saved', async () => {
     open();
     note('unsaved');
+    window.dispatchEvent(new Event('pagehide'));
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
     open();

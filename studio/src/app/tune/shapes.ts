@@ -41,7 +41,11 @@ export interface Shape {
   readonly handles: readonly ShapeHandle[];
 }
 
-type Direction = { mode: 'along' | 'against' | 'away' | 'toward' | 'fixed' | 'any'; angle: number; spread: number };
+interface Direction {
+  mode: 'along' | 'against' | 'away' | 'toward' | 'fixed' | 'any';
+  angle: number;
+  spread: number;
+}
 
 const toRadians = Math.PI / 180;
 const at = (x: number, y: number): string => `${x.toFixed(1)} ${y.toFixed(1)}`;
