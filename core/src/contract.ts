@@ -147,6 +147,8 @@ export interface RibbonFrame {
   nodeCount: number;
   readonly first: Uint32Array;
   readonly nodes: Uint32Array;
+  /** 0 behind the bodies, 1 over them. */
+  readonly layer: Uint8Array;
   /** 0 normal, 1 additive. */
   readonly blend: Uint8Array;
   readonly x: Float32Array;

@@ -32,10 +32,11 @@ export function paintArcs(context: CanvasRenderingContext2D, { arcs }: Frame, co
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Ribbons, piece by piece from node to node. */
-export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: Frame, contact: number): void {
+/** Ribbons of one layer, behind the bodies (0) or over them (1), piece by piece from node to node. */
+export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: Frame, contact: number, layer: 0 | 1): void {
   context.lineCap = 'round';
   for (let i = 0; i < ribbons.count; i++) {
+    if (ribbons.layer[i] !== layer) continue;
     context.globalCompositeOperation = ribbons.blend[i] === 1 ? 'lighter' : 'source-over';
     const last = ribbons.first[i] + ribbons.nodes[i] - 1;
     for (let n = ribbons.first[i]; n < last; n++) {

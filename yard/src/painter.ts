@@ -60,11 +60,12 @@ export class Painter {
     if (!joust) return;
     for (const blow of joust.blows) this.paintPictures(blow, 0);
     for (const blow of joust.blows) this.paintPictures(blow, 1);
+    for (const blow of joust.blows) paintRibbons(context, blow.frame, blow.contact, 0);
     for (const beetle of joust.beetles) this.paintBeetle(beetle, joust);
     for (const blow of joust.blows) this.paintPictures(blow, 2);
     for (const blow of joust.blows) {
       paintArcs(context, blow.frame, blow.contact);
-      paintRibbons(context, blow.frame, blow.contact);
+      paintRibbons(context, blow.frame, blow.contact, 1);
       this.paintRings(blow.frame, blow.contact);
       this.paintParticles(blow.frame, blow.contact);
       paintMeters(context, blow.frame, (party) => bodyOf(blow, party));
@@ -170,9 +171,9 @@ export class Painter {
 
   private paintArena(): void {
     const { context } = this;
-    const arena = this.pictures.get('mossy-log');
-    if (arena) context.drawImage(arena, -640, ground + 12 - 480, 1600, 800);
-    else {
+    const layers = ['mossy-log-far', 'mossy-log-middle', 'mossy-log'].flatMap((id) => this.pictures.get(id) ?? []);
+    for (const layer of layers) context.drawImage(layer, -640, ground + 12 - 480, 1600, 800);
+    if (layers.length === 0) {
       context.fillStyle = '#40592b';
       context.fillRect(-2000, ground, 4000, 600);
     }

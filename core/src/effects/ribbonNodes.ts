@@ -9,6 +9,8 @@ export interface RibbonLook {
   readonly widthTable: Float32Array;
   readonly colourTables: { readonly r: Float32Array; readonly g: Float32Array; readonly b: Float32Array; readonly a: Float32Array };
   readonly blend: number;
+  /** 0 behind the bodies, 1 over them. */
+  readonly layer: 0 | 1;
 }
 
 /** Begins a ribbon; its nodes are written one after another by `writeNode`. */
@@ -17,6 +19,7 @@ export function beginRibbon(ribbons: RibbonFrame, look: RibbonLook): void {
   ribbons.first[n] = ribbons.nodeCount;
   ribbons.nodes[n] = nodesPerRibbon;
   ribbons.blend[n] = look.blend;
+  ribbons.layer[n] = look.layer;
 }
 
 /** Writes the next node, `along` the ribbon from 0 to 1, `width` px wide where the width over its length is 1. */

@@ -105,6 +105,7 @@ export const seeker: EffectKind = {
       widthTable: reader.envelope('widthAlong').table(),
       colourTables: reader.gradient('colourAlong').tables(),
       blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      layer: 1,
     };
     return {
       mostParticles: Math.min(mostPulses, highest(count)) * nodesPerRibbon,

@@ -11,6 +11,7 @@ export const trailSchema = /* @__PURE__ */ lazySchema(() =>
     kind: z.literal('trail'),
     ...commonFields({ clock: 'game', duration: 0.4, durationAbout: 'Seconds for which its head follows the body.', on: 'target' }),
     spot: choiceField('Spot', 'The part of the body that it hangs on.', spots, 'middle'),
+    layer: choiceField('Layer', 'Behind the bodies or over them.', ['behind', 'over'], 'behind'),
     length: valueField({
       label: 'Length',
       about: 'Seconds of the way gone that it shows; its tail then catches up.',
@@ -47,6 +48,7 @@ export const trail: EffectKind = {
       widthTable: reader.envelope('widthAlong').table(),
       colourTables: reader.gradient('colourAlong').tables(),
       blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      layer: reader.choice('layer', ['behind', 'over'] as const) === 'over' ? 1 : 0,
     };
     return {
       fire(draws, strength, duration) {

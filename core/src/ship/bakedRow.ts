@@ -129,12 +129,14 @@ function entries<T extends { count: number }, K extends ColumnsOf<T>>(part: T, l
 /** One ribbon with its nodes from head to tail. */
 export interface BakedRibbon {
   readonly blend: number;
+  readonly layer: number;
   readonly nodes: readonly Record<'x' | 'y' | 'width' | 'r' | 'g' | 'b' | 'a', number>[];
 }
 
 function bakedRibbons({ ribbons }: Frame): BakedRibbon[] {
   return Array.from({ length: ribbons.count }, (_, i) => ({
     blend: ribbons.blend[i],
+    layer: ribbons.layer[i],
     nodes: Array.from({ length: ribbons.nodes[i] }, (_, n) =>
       entry(ribbons, ['x', 'y', 'width', 'r', 'g', 'b', 'a'], ribbons.first[i] + n),
     ),

@@ -113,6 +113,7 @@ export function createFrame(room: Partial<FrameCapacity>): Frame {
       nodeCount: 0,
       first: new Uint32Array(ribbons),
       nodes: new Uint32Array(ribbons),
+      layer: new Uint8Array(ribbons),
       blend: new Uint8Array(ribbons),
       ...floats(ribbonNodes, 'x', 'y', 'width', 'r', 'g', 'b', 'a'),
     },

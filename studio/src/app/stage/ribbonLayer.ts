@@ -6,16 +6,20 @@ const shortest = 1e-3;
 
 /** Ribbons behind moving things: a strip of quadrangles from node to node. */
 export class RibbonLayer {
-  private readonly strokes = new Strokes();
-  readonly view = this.strokes.view;
+  private readonly strokes: readonly [Strokes, Strokes] = [new Strokes(), new Strokes()];
+  /** Behind the bodies, and over them. */
+  readonly behind = this.strokes[0].view;
+  readonly over = this.strokes[1].view;
 
   show(frame: RibbonFrame): void {
-    this.strokes.clear();
-    for (let i = 0; i < frame.count; i++) this.draw(frame, frame.first[i], frame.first[i] + frame.nodes[i] - 1, frame.blend[i]);
+    for (const strokes of this.strokes) strokes.clear();
+    for (let i = 0; i < frame.count; i++) this.draw(frame, i);
   }
 
-  private draw({ x, y, width, r, g, b, a }: RibbonFrame, first: number, last: number, blend: number): void {
-    const drawing = this.strokes.of(blend);
+  private draw({ first: firsts, nodes, layer, blend, x, y, width, r, g, b, a }: RibbonFrame, ribbon: number): void {
+    const drawing = this.strokes[layer[ribbon] === 1 ? 1 : 0].of(blend[ribbon]);
+    const first = firsts[ribbon];
+    const last = first + nodes[ribbon] - 1;
     let edge: readonly [number, number, number, number] | undefined;
     for (let n = first; n <= last; n++) {
       // Across the way from the node before to the node after.

@@ -1,7 +1,8 @@
 import 'pixi.js/unsafe-eval';
-import { Application, Container, Graphics, Sprite, type Texture } from 'pixi.js';
+import { Application, Container, Graphics, type Texture } from 'pixi.js';
 import { compileContext, restingActor, type ActorFrame, type Frame, type Project, type Place, type RapidFrame } from '@undatio/core';
 import { ActorFigure } from './actorFigure';
+import { Arena } from './arena';
 import { ArcLayer } from './arcLayer';
 import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
@@ -39,7 +40,7 @@ export class StagePainter {
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
   private readonly plainGround = new Graphics().rect(-4000, ground, 8000, 4000).fill(0xffffff);
-  private arena: Sprite | undefined;
+  private arena: Arena | undefined;
   private asked = false;
 
   private constructor(private readonly app: Application) {
@@ -77,13 +78,8 @@ export class StagePainter {
     this.pictures = new PictureLayers(textures);
     this.particles = new ParticleLayer(assets, textures);
     this.world.addChild(this.plainGround);
-    const arena = textures.get('mossy-log');
-    if (arena) {
-      this.arena = new Sprite({ texture: arena, anchor: { x: 0.4, y: 0.6 } });
-      this.arena.position.set(0, ground + 12);
-      this.world.addChild(this.arena);
-    }
-    this.world.addChild(this.pictures.ground, this.pictures.behind);
+    this.arena = new Arena(textures, ground + 12);
+    this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
     const { places } = compileContext(project).standing;
     const figure = (actor: (typeof actors)[number] | undefined, place: Place): ActorFigure | undefined =>
       actor && new ActorFigure(textures, actor, place.x, place.y);
@@ -101,16 +97,24 @@ export class StagePainter {
     );
     // Who stands farther back is drawn first.
     const figures = [...this.targets.slice(1), this.source, this.targets[0]].flatMap((one) => (one ? [one.view] : []));
-    this.world.addChild(...figures, this.pictures.over, this.arcs.view, this.ribbons.view, this.rings.view, this.particles.view);
-    this.world.addChild(this.meters.view, this.numbers.view, this.captions.view);
+    this.world.addChild(
+      this.ribbons.behind,
+      ...figures,
+      this.pictures.over,
+      this.arcs.view,
+      this.ribbons.over,
+      this.rings.view,
+      this.particles.view,
+    );
+    this.world.addChild(this.arena.front, this.meters.view, this.numbers.view, this.captions.view);
   }
 
   setBackground(background: keyof typeof skies): void {
     this.app.renderer.background.color = skies[background];
     this.plainGround.tint = grounds[background];
-    const night = background === 'dark' && this.arena !== undefined;
+    const night = background === 'dark' && this.arena?.drawn === true;
     this.plainGround.visible = !night;
-    if (this.arena) this.arena.visible = night;
+    this.arena?.show(night);
     this.request();
   }
 
@@ -123,6 +127,7 @@ export class StagePainter {
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
     this.world.angle = -view.roll;
+    this.arena?.follow(view);
     const targets = 'targets' in frame ? frame.targets : [frame.target];
     const bodies: readonly ActorFrame[] = [frame.source, ...targets];
     this.source?.pose(frame.source);

@@ -3,7 +3,7 @@ import { parseEasing, tidy, type EnvelopePoint } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { EaseEditor } from './fields/easeEditor';
 import type { FieldChange } from './fields/valueEditor';
-import type { LifeAxis } from './lifeAxis';
+import type { PlaceAxis } from './lifeAxis';
 
 let gestures = 0;
 
@@ -16,7 +16,7 @@ let gestures = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ScrubNumber, EaseEditor],
   template: `
-    <svg class="plot" [attr.width]="life().axis.width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
+    <svg class="plot" [attr.width]="life().width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
       <line class="base" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(0)" [attr.y2]="y(0)" />
       <line class="base full" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(1)" [attr.y2]="y(1)" />
       <path class="reach" [attr.d]="curve()" (dblclick)="add($event)" />
@@ -114,14 +114,15 @@ let gestures = 0;
       gap: 0.4rem;
       padding: 0.15rem 0.4rem;
       font-size: 0.8125rem;
+      flex-wrap: wrap;
     }
   `,
 })
 export class EnvelopeEditor {
   readonly label = input.required<string>();
   readonly value = input.required<readonly EnvelopePoint[]>();
-  /** Where its life lies on the strip. */
-  readonly life = input.required<LifeAxis>();
+  /** Where its places lie: over its life on the strip, or along it on an axis of its own. */
+  readonly life = input.required<PlaceAxis>();
   readonly height = input(96);
   readonly changed = output<FieldChange>();
 

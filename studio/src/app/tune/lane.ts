@@ -103,7 +103,7 @@ export class Lane {
       { name: label, value: this.drawing()?.peak ?? 0, unit },
       { name: 'lasts', value: place.end - place.start, unit: 's' },
       ...(this.firings().length > 1 ? [{ name: 'fires', value: this.firings().length, unit: '×' }] : []),
-      ...told,
+      ...told.filter(({ name }) => name !== label),
     ].map(({ name, value, unit: of }) => ({ name, text: `${typeof value === 'number' ? Number(value.toFixed(2)) : value} ${of ?? ''}` }));
   });
 
@@ -132,7 +132,7 @@ export class Lane {
     return new LifeAxis(this.axis(), firing, longest);
   });
 
-  protected readonly envelope = computed(() => this.onAxis<EnvelopePoint[]>('envelope', () => true));
+  protected readonly envelope = computed(() => this.onAxis<EnvelopePoint[]>('envelope', ({ name }) => !name.endsWith('Along')));
   protected readonly gradient = computed(() => this.onAxis<GradientPoint[]>('gradient', ({ name }) => name === 'colourOverLife'));
   /** Fields that are edited on the time axis rather than in the inspector. */
   protected readonly above = computed(() => [this.envelope(), this.gradient()].flatMap((shown) => (shown ? [shown.field.name] : [])));

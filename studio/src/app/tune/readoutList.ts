@@ -60,6 +60,7 @@ import { ProjectService } from '../project/projectService';
     }
     dd {
       margin: 0;
+      white-space: nowrap;
     }
     summary {
       font-size: 0.75rem;
@@ -149,7 +150,11 @@ function rowsOf(read: Readouts, take: EngineTake | undefined): ReadoutRow[] {
   const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
   return [
     ...row('Visible', `${read.visibleTime.toFixed(2)} s`, 'From the first thing seen to the last.'),
-    ...row('Shift', `${read.peakShift.toFixed(1)} px ${percent(read.shiftShare)}`, 'Farthest the view is from rest, and of its width.'),
+    ...row(
+      'Shift',
+      `${read.peakShift.toFixed(read.peakShift < 10 ? 1 : 0)} px ${percent(read.shiftShare)}`,
+      'Farthest the view is from rest, and of its width.',
+    ),
     ...row('Hit-stop', `${(read.hitStopTotal * 1000).toFixed(0)} ms`, 'Time for which the target stands still.'),
     ...row('Slowed by', `${(read.slowedBy * 1000).toFixed(0)} ms`, 'What the target loses to slowing.', has('slow')),
     ...row('Flash', `${(read.peakFlash * 100).toFixed(0)} %`, 'Highest flash amount on the target.'),

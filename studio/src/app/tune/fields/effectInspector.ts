@@ -1,11 +1,13 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectModule } from 'primeng/select';
-import type { Asset, Effect, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
+import type { Asset, Effect, EnvelopePoint, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { fieldsOf, isAsked, readField, type InspectedField } from '../sequenceEdits';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
+import { EnvelopeEditor } from '../envelopeEditor';
+import { ownAxis } from '../lifeAxis';
 import { DirectionRose, type DirectionValue } from './directionRose';
 import { EaseEditor } from './easeEditor';
 import { GradientEditor } from './gradientEditor';
@@ -23,7 +25,18 @@ const cellsPerFrame = 2;
 @Component({
   selector: 'und-effect-inspector',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectModule, ScrubNumber, ValueEditor, ColourEditor, GradientEditor, EaseEditor, AssetPicker, DirectionRose],
+  imports: [
+    FormsModule,
+    SelectModule,
+    ScrubNumber,
+    ValueEditor,
+    ColourEditor,
+    GradientEditor,
+    EaseEditor,
+    EnvelopeEditor,
+    AssetPicker,
+    DirectionRose,
+  ],
   templateUrl: './effectInspector.html',
   styleUrl: './effectInspector.scss',
 })
@@ -38,10 +51,10 @@ export class EffectInspector {
   /** The envelope and the gradient that are edited on the time axis above; the others are edited here. */
   readonly above = input<readonly string[]>([]);
 
+  /** For envelopes that count along a thing, which the time axis does not fit. */
+  protected readonly along = ownAxis(260, 10);
   private readonly asked = computed(() =>
-    fieldsOf(this.effect().kind).filter(
-      (field) => field.control !== 'envelope' && !this.above().includes(field.name) && isAsked(this.effect(), field),
-    ),
+    fieldsOf(this.effect().kind).filter((field) => !this.above().includes(field.name) && isAsked(this.effect(), field)),
   );
   /** How many cells are made so far: a few in each frame, so that opening a lane never holds up what moves. */
   private readonly made = signal(cellsPerFrame);
@@ -77,6 +90,10 @@ export class EffectInspector {
 
   protected number(field: InspectedField): NumberValue {
     return readField(this.effect(), field.name) as NumberValue;
+  }
+
+  protected envelope(field: InspectedField): EnvelopePoint[] {
+    return readField(this.effect(), field.name) as EnvelopePoint[];
   }
 
   protected text(field: InspectedField): string {
