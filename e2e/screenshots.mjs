@@ -44,6 +44,15 @@ try {
   await save(await tune('lance-heavy', 12), 'tune');
   await save(await tune('lance-ember', 10, { theme: 'dark' }), 'tune-night');
   await save(await tune('lance-light', 2, { lane: 'flash' }), 'lane');
+  await save(await tune('horn-sweep', 1, { lane: 'sweep' }), 'shape');
+  const rapid = await tune('spore-volley', 0);
+  await rapid.getByLabel('Rapid fire').click();
+  await rapid.getByRole('textbox', { name: 'Targets that take turns' }).fill('3');
+  await rapid.keyboard.press('Enter');
+  await rapid.getByRole('slider', { name: 'Playhead' }).focus();
+  for (let i = 0; i < 52; i++) await rapid.keyboard.press('ArrowRight');
+  await settled(rapid);
+  await save(rapid, 'rapid-fire');
   const ship = await tune('lance-light', 0);
   await ship.getByRole('link', { name: 'Ship' }).click();
   await ship.getByText('Every reference resolves').waitFor();
