@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { KitError, openKit } from './runtime.js';
 import { kitDocument, kitJsonSchema } from './ship/kit.js';
 import { makeVectors } from './ship/vectors.js';
-import { bakedParticles, bakedRow } from './ship/bakedRow.js';
+import { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 import { projectWith, takeOf } from './testing.js';
 
 const effects = [
@@ -11,6 +11,14 @@ const effects = [
   { kind: 'hit-stop', id: 'stop', duration: 0.05 },
   { kind: 'shake', id: 'shake', roll: 2 },
   { kind: 'sound', id: 'sound', clips: ['crack', 'thud'] },
+  { kind: 'knockback', id: 'throw' },
+  { kind: 'pose', id: 'hurt' },
+  { kind: 'arc', id: 'sweep', delay: -0.05 },
+  { kind: 'trail', id: 'wake' },
+  { kind: 'seeker', id: 'seek', count: 2 },
+  { kind: 'number', id: 'told', repeat: { count: 3, every: 0.05 }, gather: 0.1 },
+  { kind: 'caption', id: 'said', text: '{sway: {damage}}!' },
+  { kind: 'meter', id: 'health', after: { drive: 'damage', in: [0, 50], out: [0.9, 0.1] } },
 ];
 const kitJson = (): Record<string, unknown> => JSON.parse(JSON.stringify(kitDocument(projectWith(effects)))) as Record<string, unknown>;
 
@@ -44,13 +52,38 @@ describe('openKit', () => {
     for (const { sequence, payload, seed, frames, sounds } of makeVectors(projectWith(effects))) {
       const take = kit.strike(sequence, payload, { seed });
       const frame = take.createFrame();
-      for (const { row, particles } of frames) {
-        take.sample(Number(row.t), frame);
-        expect(bakedRow(frame)).toEqual(row);
-        expect(bakedParticles(frame, particles.length)).toEqual(particles);
+      for (const whole of frames) {
+        take.sample(Number(whole.row.t), frame);
+        expect(bakedFrame(frame, whole.particles.length)).toEqual(whole);
       }
       expect(take.sounds.map(({ clip }) => clip)).toEqual(sounds.map(({ clip }) => clip));
     }
+  });
+
+  it('plays a kit from before fields were added as it was played then', () => {
+    const old = kitJson();
+    delete old['actors'];
+    const added = [
+      'spot',
+      'aim',
+      'carry',
+      'sizeIn',
+      'colouring',
+      'strip',
+      'stripRate',
+      'gather',
+      'near',
+      'far',
+      'panWidth',
+      'gap',
+      'voices',
+    ];
+    for (const { effects: all } of old['sequences'] as { effects: Record<string, unknown>[] }[])
+      for (const effect of all) for (const name of added) delete effect[name];
+    const before = openKit(old).strike('blow', { damage: 20 }, { seed: 4 });
+    const now = openKit(kitJson()).strike('blow', { damage: 20 }, { seed: 4 });
+    const [a, b] = [before.createFrame(), now.createFrame()];
+    for (const t of [0, 0.05, 0.2]) expect(bakedFrame(before.sample(t, a))).toEqual(bakedFrame(now.sample(t, b)));
   });
 
   it('speaks the receiving game’s conventions', () => {

@@ -18,14 +18,18 @@ async function serious(page: Page): Promise<string[]> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any screen by ${colorScheme}`, async ({ studio, page, server }) => {
-    test.setTimeout(150_000);
+    test.setTimeout(200_000);
     await page.emulateMedia({ colorScheme });
     await studio.open('lance-heavy');
     expect(await serious(page)).toEqual([]);
-    for (const lane of ['flash', 'sparks', 'crack', 'hit-stop', 'number', 'throw', 'shock', 'lens']) {
+    for (const lane of ['flash', 'sparks', 'hit-stop', 'number', 'throw', 'shock', 'lens', 'hurt', 'wake', 'health', 'crack']) {
       await studio.openLane(lane);
+      await expect(studio.lane(lane).getByText('Starts from')).toBeVisible();
       expect(await serious(page)).toEqual([]);
     }
+    await studio.lane('crack').getByRole('button', { name: 'Add sounds' }).click();
+    await page.getByLabel('Rapid fire').click();
+    expect(await serious(page)).toEqual([]);
     await page.getByRole('button', { name: 'Add effect' }).click();
     expect(await serious(page)).toEqual([]);
     await page.getByRole('link', { name: 'Ship' }).click();

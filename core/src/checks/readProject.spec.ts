@@ -16,7 +16,7 @@ describe('readProject', () => {
   });
 
   const refusals: [string, object[], RegExp][] = [
-    ['a number out of bounds', [flash({ amount: 2 })], /^sequences\[0\]\.effects\[0\]\.amount: .*<=1/],
+    ['a number out of bounds', [flash({ amount: 2 })], /^sequences\[0\]\.effects\[0\]\.amount: expected a number from 0 to 1/],
     ['a number that is text', [flash({ amount: 'lots' })], /^sequences\[0\]\.effects\[0\]\.amount: expected a number from 0 to 1, /],
     ['NaN', [flash({ amount: NaN })], /^sequences\[0\]\.effects\[0\]\.amount: expected a number/],
     ['a range upside down', [flash({ amount: { range: [0.9, 0.1] } })], /^sequences\[0\]\.effects\[0\]\.amount\.range: .*low ≤ high/],
@@ -70,6 +70,27 @@ describe('readProject', () => {
       'a sound that is not there',
       [{ kind: 'sound', id: 'a', clips: ['crack', 'gone'] }],
       /^sequences\[0\]\.effects\[0\]\.clips\[1\]: expected a sound asset of the project, found "gone"/,
+    ],
+    [
+      'a picture that is not there',
+      [{ kind: 'burst', id: 'a', strip: 'gone' }],
+      /^sequences\[0\]\.effects\[0\]\.strip: expected a picture asset of the project, found "gone"/,
+    ],
+    ['a rate of a million a second', [{ kind: 'stream', id: 'a', rate: 1e6 }], /^sequences\[0\]\.effects\[0\]\.rate: .*from 0 to 5000/],
+    [
+      'a caption whose markup is left open',
+      [{ kind: 'caption', id: 'a', text: 'so {sway: far' }],
+      /^sequences\[0\]\.effects\[0\]\.text: at letter 4: expected a “}” that closes the span opened here/,
+    ],
+    [
+      'a caption whose markup is nested',
+      [{ kind: 'caption', id: 'a', text: '{sway: so {tilt: far}}' }],
+      /^sequences\[0\]\.effects\[0\]\.text: at letter 11: expected the span opened at 1 to be closed before another/,
+    ],
+    [
+      'a caption that speaks of a field there is not',
+      [{ kind: 'caption', id: 'a', text: 'so {far}' }],
+      /^sequences\[0\]\.effects\[0\]\.text: at letter 4: expected a field of the event, found {far}/,
     ],
     ['two effects of one id', [flash({}), flash({})], /^sequences\[0\]\.effects\[1\]\.id: expected an id of its own/],
   ];

@@ -1,6 +1,15 @@
 import * as z from 'zod';
 import { tableCells } from '../maths/envelope.js';
-import { choiceField, directionField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
+import {
+  blendField,
+  choiceField,
+  directionField,
+  easeField,
+  envelopeField,
+  gradientField,
+  lazySchema,
+  valueField,
+} from '../model/field.js';
 import { origins, spots } from '../take/draws.js';
 import { movable, partyOf, type Scene } from '../take/motion.js';
 import { commonFields } from './common.js';
@@ -50,7 +59,7 @@ export const arcSchema = /* @__PURE__ */ lazySchema(() =>
       { at: 0.6, colour: '#ffd98ae0' },
       { at: 1, colour: '#ff9a3d00' },
     ]),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+    blend: blendField('add'),
   }),
 );
 
@@ -72,7 +81,7 @@ export const arc: EffectKind = {
     const tail = reader.value('tail');
     const envelope = reader.envelope('envelope');
     const { r, g, b, a } = reader.gradient('colourOverLife').tables();
-    const blend = reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0;
+    const blend = reader.blend('blend');
     return {
       fire(draws, strength, duration) {
         const rest = draws.place(origin, spot);

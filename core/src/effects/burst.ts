@@ -1,5 +1,14 @@
 import * as z from 'zod';
-import { choiceField, directionField, envelopeField, gradientField, lazySchema, optionalPictureField, valueField } from '../model/field.js';
+import {
+  blendField,
+  choiceField,
+  directionField,
+  envelopeField,
+  gradientField,
+  lazySchema,
+  optionalPictureField,
+  valueField,
+} from '../model/field.js';
 import { origins, spots } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
 import { highest } from '../take/compiledValue.js';
@@ -130,7 +139,7 @@ export function burstShape() {
       max: 120,
       default: 0,
     }),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'normal'),
+    blend: blendField('normal'),
   };
 }
 
@@ -179,30 +188,30 @@ export function burstLook(reader: DocumentReader): BurstLook {
   if (picture > 255) reader.refuse('expected one of the first 250 pictures of the project', 'strip');
   return {
     origin: reader.choice('from', origins),
-    spot: reader.choice('spot', spots),
+    spot: reader.choice('spot', spots, 'middle'),
     party: reader.choice('on', ['source', 'target'] as const),
     shape: reader.choice('shape', emissionShapes),
     radius: reader.value('radius'),
-    outward: reader.choice('aim', aims) === 'outward',
+    outward: reader.choice('aim', aims, 'direction') === 'outward',
     direction: reader.direction('direction'),
     speed: reader.value('speed'),
-    carry: reader.value('carry'),
+    carry: reader.value('carry', 0),
     drag: reader.value('drag'),
     gravity: reader.value('gravity'),
     life: reader.value('life'),
     size: reader.value('size'),
-    onScreen: reader.choice('sizeIn', ['world', 'screen'] as const) === 'screen',
+    onScreen: reader.choice('sizeIn', ['world', 'screen'], 'world') === 'screen',
     spin: reader.value('spin'),
     facesMotion: reader.choice('facing', ['spin', 'motion'] as const) === 'motion',
     sizeTable: reader.envelope('sizeOverLife').table(),
     colourTables: reader.gradient('colourOverLife').tables(),
     drawnHue:
-      reader.choice('colouring', colourings) === 'hue'
+      reader.choice('colouring', colourings, 'gradient') === 'hue'
         ? { hue: reader.value('hue'), lightness: reader.value('lightness'), chroma: reader.value('chroma') }
         : undefined,
     picture,
     cells: strip?.cells ?? 1,
-    cellRate: reader.value('stripRate'),
-    blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+    cellRate: reader.value('stripRate', 0),
+    blend: reader.blend('blend'),
   };
 }

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { choiceField, colourField, envelopeField, lazySchema, pictureField, valueField } from '../model/field.js';
+import { blendField, choiceField, colourField, envelopeField, lazySchema, pictureField, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
 import { spots } from '../take/draws.js';
 import type { EffectKind } from './effect.js';
@@ -25,7 +25,7 @@ export const overlaySchema = /* @__PURE__ */ lazySchema(() =>
       default: 1,
     }),
     tint: colourField('Tint', 'Multiplies the picture’s colours.', '#ffffff'),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'normal'),
+    blend: blendField('normal'),
     envelope: envelopeField('Envelope', 'Fade-in, hold and fade-out.', [
       { at: 0, value: 0, ease: 'ease-out' },
       { at: 0.15, value: 1 },
@@ -48,14 +48,14 @@ export const overlay: EffectKind = {
       layer: reader.choice('layer', ['over', 'behind'] as const),
       party,
       origin: party,
-      spot: reader.choice('spot', spots),
+      spot: reader.choice('spot', spots, 'middle'),
       x: reader.value('x'),
       y: reader.value('y'),
       size: reader.value('size'),
       turn: reader.value('turn'),
       alpha: reader.value('alpha'),
       tint: reader.colour('tint'),
-      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      blend: reader.blend('blend'),
       envelope: reader.envelope('envelope'),
     } as const;
     return { fire: (draws, strength, duration) => firePicture(look, draws, strength, duration) };

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { tableCells } from '../maths/envelope.js';
-import { choiceField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
+import { blendField, choiceField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
 import { origins } from '../take/draws.js';
 import { movable, partyOf } from '../take/motion.js';
@@ -37,7 +37,7 @@ export const ringSchema = /* @__PURE__ */ lazySchema(() =>
       { at: 0, colour: '#fff6dc' },
       { at: 1, colour: '#ffb65400' },
     ]),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+    blend: blendField('add'),
   }),
 );
 
@@ -55,7 +55,7 @@ export const ring: EffectKind = {
     const ease = reader.easing('ease');
     const envelope = reader.envelope('envelope');
     const { r, g, b, a } = reader.gradient('colourOverLife').tables();
-    const blend = reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0;
+    const blend = reader.blend('blend');
     return {
       fire(draws, strength, duration) {
         const place = movable(draws.place(origin));

@@ -1,6 +1,15 @@
 import * as z from 'zod';
 import { hashText } from '../maths/hash.js';
-import { choiceField, directionField, envelopeField, fieldRegistry, gradientField, lazySchema, valueField } from '../model/field.js';
+import {
+  blendField,
+  choiceField,
+  directionField,
+  envelopeField,
+  fieldRegistry,
+  gradientField,
+  lazySchema,
+  valueField,
+} from '../model/field.js';
 import { highest } from '../take/compiledValue.js';
 import { origins, spots, type Draws } from '../take/draws.js';
 import { movable, partyOf, type Scene, type Spotted } from '../take/motion.js';
@@ -64,7 +73,7 @@ export const seekerSchema = /* @__PURE__ */ lazySchema(() =>
       { at: 0, colour: '#eaffb0' },
       { at: 1, colour: '#6fbf3a00' },
     ]),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+    blend: blendField('add'),
     arrival: identifier()
       .default('seeker-arrives')
       .describe('The signal raised when a pulse arrives, with the number of its target: 0 the party, 1 on the others.')
@@ -104,7 +113,7 @@ export const seeker: EffectKind = {
     const look: RibbonLook = {
       widthTable: reader.envelope('widthAlong').table(),
       colourTables: reader.gradient('colourAlong').tables(),
-      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      blend: reader.blend('blend'),
       layer: 1,
     };
     return {

@@ -68,8 +68,8 @@ export const shake: EffectKind = {
     const frequency = reader.value('frequency');
     const axis = reader.choice('axis', axes);
     const direction = reader.direction('direction');
-    const near = reader.value('near');
-    const far = reader.value('far');
+    const near = reader.value('near', 0);
+    const far = reader.value('far', 0);
     const envelope = reader.envelope('envelope');
     return {
       fire(draws, strength, duration) {

@@ -92,17 +92,17 @@ export const sound: EffectKind = {
   channel: { label: 'sound', unit: '', signed: false },
   compile(reader) {
     const clips = reader.clips('clips');
-    const order = reader.choice('order', orders);
+    const order = reader.choice('order', orders, 'draw');
     const repeats = reader.repeatCount();
     const gain = reader.value('gain');
     const rate = reader.value('rate');
     const pan = reader.value('pan');
-    const from = reader.choice('from', origins);
-    const near = reader.value('near');
-    const far = reader.value('far');
-    const panWidth = reader.value('panWidth');
-    const gap = reader.value('gap');
-    const voices = reader.value('voices');
+    const from = reader.choice('from', origins, 'contact');
+    const near = reader.value('near', 0);
+    const far = reader.value('far', 0);
+    const panWidth = reader.value('panWidth', 0);
+    const gap = reader.value('gap', 0);
+    const voices = reader.value('voices', 32);
     return {
       fire(draws, strength, duration) {
         // Plays are counted through repeats and then through seeds, so that a game that counts its seeds up never hears one twice running.

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { choiceField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
+import { blendField, choiceField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
 import { spots } from '../take/draws.js';
 import { movable, type Scene } from '../take/motion.js';
 import { commonFields } from './common.js';
@@ -29,7 +29,7 @@ export const trailSchema = /* @__PURE__ */ lazySchema(() =>
       { at: 0, colour: '#fff4d6d0' },
       { at: 1, colour: '#e0823d00' },
     ]),
-    blend: choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], 'add'),
+    blend: blendField('add'),
   }),
 );
 
@@ -47,7 +47,7 @@ export const trail: EffectKind = {
     const look: RibbonLook = {
       widthTable: reader.envelope('widthAlong').table(),
       colourTables: reader.gradient('colourAlong').tables(),
-      blend: reader.choice('blend', ['normal', 'add'] as const) === 'add' ? 1 : 0,
+      blend: reader.blend('blend'),
       layer: reader.choice('layer', ['behind', 'over'] as const) === 'over' ? 1 : 0,
     };
     return {

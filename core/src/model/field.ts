@@ -29,7 +29,8 @@ export function lazySchema<T>(build: () => T): () => T {
 
 /** Expected-text for a number within bounds. */
 function bounded(min: number, max: number) {
-  return z.number().min(min).max(max);
+  const message = `expected a number from ${min} to ${max}`;
+  return z.number().min(min, message).max(max, message);
 }
 
 const driveName = z.string().regex(/^[a-zA-Z][a-zA-Z0-9]*$/, 'expected the name of a payload field');
@@ -87,6 +88,11 @@ export function choiceField<const T extends readonly [string, ...string[]]>(labe
     .default(fallback as never)
     .describe(about)
     .register(fieldRegistry, { label, about, control: 'choice', options });
+}
+
+/** How a thing is put on what is behind it. */
+export function blendField(fallback: 'normal' | 'add') {
+  return choiceField('Blend', 'add glows on dark; normal covers.', ['normal', 'add'], fallback);
 }
 
 export function choicesField<const T extends readonly [string, ...string[]]>(label: string, about: string, options: T) {

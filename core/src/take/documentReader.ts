@@ -28,8 +28,9 @@ export class DocumentReader {
     throw new DocumentError([...this.path, ...place], expected);
   }
 
-  value(name: string): CompiledValue {
-    const raw = this.record[name];
+  /** `absent` is what a kit means that was made before the field was there; without it the field must be there. */
+  value(name: string, absent?: number): CompiledValue {
+    const raw = name in this.record ? this.record[name] : absent;
     if (typeof raw === 'number' && Number.isFinite(raw)) return { type: 'fixed', value: raw };
     if (!isRecord(raw)) return this.refuse('expected a number, a { range } or a { drive }', name);
     if ('range' in raw) {
@@ -66,10 +67,15 @@ export class DocumentReader {
     return { type: 'chosen', field, of, otherwise: this.hex(raw['otherwise'], name, 'otherwise') };
   }
 
-  choice<const T extends readonly string[]>(name: string, options: T): T[number] {
-    const raw = this.record[name];
+  choice<const T extends readonly string[]>(name: string, options: T, absent?: T[number]): T[number] {
+    const raw = name in this.record ? this.record[name] : absent;
     if (!options.includes(raw as string)) this.refuse(`expected one of ${options.join(', ')}, found ${show(raw)}`, name);
     return raw as T[number];
+  }
+
+  /** A blend as frames number it: 0 normal, 1 additive. */
+  blend(name: string): 0 | 1 {
+    return this.choice(name, ['normal', 'add']) === 'add' ? 1 : 0;
   }
 
   choices<const T extends readonly string[]>(name: string, options: T): readonly T[number][] {
@@ -100,7 +106,7 @@ export class DocumentReader {
 
   /** A picture asset, or undefined where the field is empty. */
   optionalPicture(name: string): CompiledPicture | undefined {
-    return this.record[name] === '' ? undefined : this.picture(name);
+    return !(name in this.record) || this.record[name] === '' ? undefined : this.picture(name);
   }
 
   direction(name: string): CompiledDirection {
