@@ -80,7 +80,7 @@ describe('openKit', () => {
     ];
     // Those kinds that there were, without what they have gained.
     const [sequence] = old['sequences'] as { effects: Record<string, unknown>[] }[];
-    const kinds = ['flash', 'burst', 'hit-stop', 'shake', 'sound', 'knockback', 'number'];
+    const kinds = ['flash', 'burst', 'hit-stop', 'shake', 'sound', 'knockback'];
     const gained = (effect: Record<string, unknown>) => Object.entries(effect).filter(([name]) => !added.includes(name));
     const first = sequence.effects.filter(({ kind }) => kinds.includes(String(kind)));
     sequence.effects = first.map((effect) => Object.fromEntries(gained(effect)));
