@@ -30,7 +30,7 @@ export const captionSchema = /* @__PURE__ */ lazySchema(() =>
       if (!Array.isArray(read)) context.addIssue({ code: 'custom', message: faultText(read.column, read.expected) });
     }),
     from: choiceField('From', 'Where it stands.', origins, 'target'),
-    above: valueField({ label: 'Above', about: 'How far above that place.', unit: 'px', min: -2000, max: 2000, default: 96 }),
+    above: valueField({ label: 'Above', about: 'How far above that place.', unit: 'px', min: -2000, max: 2000, default: 124 }),
     size: valueField({ label: 'Size', about: 'Height of its capitals; strength scales it.', unit: 'px', min: 4, max: 400, default: 20 }),
     colour: colourField('Colour', 'Of the letters.', '#fff4d6'),
     outline: colourField('Outline', 'Around the letters, so that they read on anything.', '#2a160c'),

@@ -23,7 +23,7 @@ export const meterSchema = /* @__PURE__ */ lazySchema(() =>
     }),
     lagTime: valueField({ label: 'Lag falls', about: 'Seconds in which it then falls.', unit: 's', min: 0, max: 10, default: 0.35 }),
     shows: choiceField('Shows', 'when hurt: only where something was lost; always: whatever happens.', showings, 'when hurt'),
-    above: valueField({ label: 'Above', about: 'How far above the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 84 }),
+    above: valueField({ label: 'Above', about: 'How far above the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 92 }),
     width: valueField({ label: 'Width', about: 'Of the whole bar.', unit: 'px', min: 1, max: 2000, default: 110 }),
     height: valueField({ label: 'Height', about: 'Of the bar.', unit: 'px', min: 1, max: 200, default: 9 }),
     fill: colourField('Full', 'Of what is left.', '#8fd06a'),

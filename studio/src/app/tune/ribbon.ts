@@ -191,13 +191,16 @@ export class Ribbon {
       .filter(({ tiles }) => tiles.length > 0);
   });
 
-  private readonly ready = computed(() => this.groups().length > 0);
+  /** What is struck, once it has a tile. */
+  private readonly shown = computed(() =>
+    this.groups().some(({ tiles }) => tiles.some(({ id }) => id === this.chosen())) ? this.chosen() : '',
+  );
 
   constructor() {
     // The tile of what is struck stays in sight, however it was come by.
     effect(() => {
-      const id = this.chosen();
-      if (!this.ready()) return;
+      const id = this.shown();
+      if (id === '') return;
       afterNextRender(
         () => this.element.nativeElement.querySelector(`[data-sequence="${id}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
         { injector: this.injector },
