@@ -9,7 +9,7 @@ const gzipped = (bytes: Uint8Array): number => gzipSync(bytes, { level: 9 }).len
 /** The shipped runtime. */
 export async function runtimeLine(root: string): Promise<Line> {
   const bytes = await readFile(`${root}core/dist/kit/undatio-runtime.js`);
-  return { what: 'shipped runtime, gzipped', value: kB(gzipped(bytes)), target: '≤ 20 kB' };
+  return { what: 'shipped runtime, gzipped', value: kB(gzipped(bytes)), target: '≤ 40 kB with every kind' };
 }
 
 /** All scripts that the browser fetched until Tune was whole, the stage's own among them. */
