@@ -88,21 +88,61 @@ export async function latencyLines(page: Page): Promise<Line[]> {
   ];
 }
 
+/** Puts a new sequence into the project. */
+async function putSequence(address: string, id: string, effects: readonly object[]): Promise<void> {
+  const response = await fetch(`${address}/api/projects/elytra-league/sequences/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'If-None-Match': '*' },
+    body: JSON.stringify({ id, label: id, event: 'lance-hit', effects }),
+  });
+  if (!response.ok) throw new Error(await response.text());
+}
+
 /** Puts a sequence of `count` lanes into the project, and turns the page to it. */
 export async function openCrowd(page: Page, address: string, count: number): Promise<void> {
   const kinds = ['flash', 'shake', 'burst', 'squash', 'ring', 'number'];
   const effects = Array.from({ length: count }, (_, i) => ({ kind: kinds[i % kinds.length], id: `lane-${i}`, delay: (i % 40) / 60 }));
-  const response = await fetch(`${address}/api/projects/elytra-league/sequences/crowd`, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json', 'If-None-Match': '*' },
-    body: JSON.stringify({ id: 'crowd', label: 'Crowd', event: 'lance-hit', effects }),
-  });
-  if (!response.ok) throw new Error(await response.text());
+  await putSequence(address, 'crowd', effects);
   await page.goto(`${address}/tune/crowd`);
   await page.locator('und-stage canvas').waitFor();
   await page.waitForLoadState('networkidle');
   // What a browser does once, making its canvases and compiling shaders, is not what is measured.
   await page.waitForTimeout(2000);
+}
+
+/** How often the stage is drawn while 20,000 particles live, by a loop of four seconds. Drawing is in software here. */
+export async function stageRateLine(page: Page, address: string): Promise<Line> {
+  const burst = {
+    kind: 'burst',
+    id: 'crowd',
+    count: 20000,
+    life: 4,
+    speed: { range: [20, 400] },
+    gravity: 20,
+    drag: 1,
+    direction: { mode: 'any', angle: 0, spread: 360 },
+  };
+  await putSequence(address, 'particles', [burst]);
+  await page.goto(`${address}/tune/particles`);
+  await page.locator('und-stage canvas').waitFor();
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(2000);
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(500);
+  const rate = await page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const start = performance.now();
+        let frames = 0;
+        const count = (now: number): void => {
+          frames++;
+          if (now - start > 2500) done((frames * 1000) / (now - start));
+          else requestAnimationFrame(count);
+        };
+        requestAnimationFrame(count);
+      }),
+  );
+  return { what: 'stage with 20000 live particles, drawn in software', value: `${rate.toFixed(1)} frames a second`, target: 'reported' };
 }
 
 /** ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. */

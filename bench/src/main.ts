@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
-import { crowdLines, latencyLines, openCrowd } from './latency.js';
+import { crowdLines, latencyLines, openCrowd, stageRateLine } from './latency.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
 
 /** Prints measured ratios and sizes. Nothing here passes or fails: the targets stand beside the numbers. */
@@ -56,6 +56,7 @@ async function inBrowser(): Promise<void> {
     print(await latencyLines(page));
     await openCrowd(page, address, 300);
     print(await crowdLines(page));
+    print([await stageRateLine(page, address)]);
   } finally {
     await browser.close();
     server.removeAllListeners('exit');

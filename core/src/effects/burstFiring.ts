@@ -41,6 +41,7 @@ const speedStep: Seconds = 1 / 480;
 export class BurstFiring implements Firing {
   readonly extent: Seconds;
   readonly room: Partial<FrameCapacity>;
+  readonly bind: ((scene: Scene) => void) | undefined;
   private readonly birth: Float64Array;
   private readonly life: Float64Array;
   private readonly x: Float64Array;
@@ -88,6 +89,9 @@ export class BurstFiring implements Firing {
       extent = Math.max(extent, this.birth[i] + this.life[i]);
     }
     this.extent = extent;
+    const party = look.shape === 'body' && look.origin === 'contact' ? look.party : partyOf(look.origin);
+    // What is let go from the contact point follows nobody.
+    this.bind = party && ((scene) => this.follow(party, scene));
   }
 
   private release(draws: Draws, i: number, birth: Seconds, set: Birth): void {
@@ -111,10 +115,7 @@ export class BurstFiring implements Firing {
   }
 
   /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
-  bind({ motion, wallAt }: Scene): void {
-    const { look } = this;
-    const party = look.shape === 'body' && look.origin === 'contact' ? look.party : partyOf(look.origin);
-    if (!party) return;
+  private follow(party: 'source' | 'target', { motion, wallAt }: Scene): void {
     const here = { x: 0, y: 0 };
     const ahead = { x: 0, y: 0 };
     const behind = { x: 0, y: 0 };

@@ -5,7 +5,7 @@ import { noise } from '../maths/noise.js';
 import { choiceField, colourField, lazySchema, textField, valueField } from '../model/field.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
-import { movable, partyOf } from '../take/motion.js';
+import { bindTo, movable } from '../take/motion.js';
 import { parseCaption, type CaptionPiece, type LetterMotions } from './captionMarkup.js';
 import { commonFields } from './common.js';
 import type { EffectKind } from './effect.js';
@@ -84,7 +84,7 @@ export const caption: EffectKind = {
             { name: 'letters', value: letters.length },
             { name: 'said after', value: revealed, unit: 's' },
           ],
-          bind: ({ motion: bodies, wallAt }) => bodies.addTo(place, partyOf(origin), wallAt(0)),
+          bind: bindTo(place, origin),
           channel: (age) => letters.reduce((sum, { birth }) => sum + (birth <= age ? 1 : 0), 0),
           signals: (wallAt) => signals.map(({ name, at }) => ({ name, start: wallAt(at), parameters: {} })),
           sample(age, { glyphs }) {

@@ -50,7 +50,7 @@ export interface Firing {
   /** Whether what it did stays after its end; it is then sampled at its extent for ever. */
   readonly lasting?: boolean;
   /** Told once, before any sample, where the bodies go, for what follows them or flies at them. */
-  bind?(scene: Scene): void;
+  readonly bind?: ((scene: Scene) => void) | undefined;
   /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
   sample?(age: Seconds, frame: Frame): void;
   /** What it comes to in this firing, in plain units, besides what its lane draws. */

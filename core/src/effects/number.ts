@@ -5,7 +5,7 @@ import { choiceField, colourField, directionField, lazySchema, textField, valueF
 import { commonFields } from './common.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { CompiledValue } from '../take/compiledValue.js';
-import { movable, partyOf } from '../take/motion.js';
+import { bindTo, movable } from '../take/motion.js';
 import type { EffectKind } from './effect.js';
 import { fillTemplate } from './template.js';
 
@@ -126,7 +126,7 @@ export const number: EffectKind = {
         return {
           extent,
           room: { numbers: 1 },
-          bind: ({ motion, wallAt }) => motion.addTo(place, partyOf(origin), wallAt(0)),
+          bind: bindTo(place, origin),
           channel: shown,
           sample(age, { numbers }) {
             const n = numbers.count++;

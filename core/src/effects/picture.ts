@@ -3,7 +3,7 @@ import type { Envelope } from '../maths/envelope.js';
 import type { CompiledColour, CompiledValue } from '../take/compiledValue.js';
 import type { Draws } from '../take/draws.js';
 import type { Seconds } from '../units.js';
-import { movable, partyOf } from '../take/motion.js';
+import { bindTo, movable } from '../take/motion.js';
 import type { Firing } from './effect.js';
 
 /** Where a picture lies: on the ground under the actors, behind a body, or over it. */
@@ -47,10 +47,8 @@ export function firePicture(look: PictureLook, draws: Draws, strength: number, d
     extent: duration,
     room: { pictures: 1 },
     channel: alpha,
-    bind({ motion, wallAt }) {
-      // What is on a body is moved with it by whoever draws; what lies on the ground lies where the body was.
-      if (look.party === undefined) motion.addTo(place, partyOf(look.origin), wallAt(0));
-    },
+    // What is on a body is moved with it by whoever draws; what lies on the ground lies where the body was.
+    bind: look.party === undefined ? bindTo(place, look.origin) : undefined,
     sample(age, { pictures }) {
       const n = pictures.count++;
       pictures.picture[n] = look.picture;

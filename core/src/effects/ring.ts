@@ -3,7 +3,7 @@ import { tableCells } from '../maths/envelope.js';
 import { blendField, choiceField, easeField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
 import { commonFields } from './common.js';
 import { origins } from '../take/draws.js';
-import { movable, partyOf } from '../take/motion.js';
+import { bindTo, movable } from '../take/motion.js';
 import type { EffectKind } from './effect.js';
 
 export const ringSchema = /* @__PURE__ */ lazySchema(() =>
@@ -66,7 +66,7 @@ export const ring: EffectKind = {
         return {
           extent: duration,
           room: { rings: 1 },
-          bind: ({ motion, wallAt }) => motion.addTo(place, partyOf(origin), wallAt(0)),
+          bind: bindTo(place, origin),
           channel: radius,
           sample(age, { rings }) {
             const u = age / duration;

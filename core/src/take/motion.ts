@@ -48,6 +48,12 @@ export function partyOf(origin: 'contact' | 'source' | 'target'): 'source' | 'ta
   return origin === 'contact' ? undefined : origin;
 }
 
+/** A firing's `bind` that moves a place to where its party is when the firing begins; none at the contact point. */
+export function bindTo(place: Spotted, origin: 'contact' | 'source' | 'target'): ((scene: Scene) => void) | undefined {
+  const party = partyOf(origin);
+  return party && (({ motion, wallAt }) => motion.addTo(place, party, wallAt(0)));
+}
+
 /** A copy of a place, moved in `bind` to where its party is when the firing begins. */
 export function movable(place: Place): Spotted {
   return { x: place.x, y: place.y };

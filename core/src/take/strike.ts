@@ -9,11 +9,19 @@ import type { CompiledEvent, PlacedEffect, SequencePlan } from './plan.js';
 import { Motion } from './motion.js';
 import { EngineTake, wallTimeOf, type TimedFiring } from './take.js';
 
+/** What a take was made from, so that the next one need not draw again what has not changed. */
+export interface TakeOrigin {
+  /** Seed, payload, places and sizes. */
+  readonly key: string;
+  readonly fired: ReadonlyMap<PlacedEffect, Fired>;
+}
+
 /**
- * Resolves a strike: draws every choice once and places every firing in time.
+ * Resolves a strike: draws every choice once and places every firing in time. `previous` may be a take of an earlier
+ * state of the sequence: what it drew for effects that are still the same is taken over, which changes nothing but the cost.
  * Throws DocumentError with the payload's path when a field is unknown or of the wrong type.
  */
-export function strike(plan: SequencePlan, payload: Payload = {}, options: StrikeOptions = {}): EngineTake {
+export function strike(plan: SequencePlan, payload: Payload = {}, options: StrikeOptions = {}, previous?: EngineTake): EngineTake {
   const seed = (options.seed ?? 1) >>> 0;
   const values = completePayload(plan.event, payload);
   const blowField = plan.event.fields.find((field) => field.type === 'direction');
@@ -24,7 +32,14 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     places: { ...plan.standing.places, ...options.places },
     bodies: { ...plan.standing.bodies, ...options.bodies },
   };
-  const firing = plan.effects.map((effect) => fireAll(effect, common, options.solo));
+  const key = JSON.stringify(common);
+  const known = previous?.origin?.key === key ? previous.origin.fired : undefined;
+  const firing = plan.effects.map((effect) => {
+    const silent = effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
+    const before = known?.get(effect);
+    return before && isFree(before) ? { ...before, silent } : fireAll(effect, common, silent);
+  });
+  const origin: TakeOrigin = { key, fired: new Map(firing.map((fired) => [fired.effect, fired])) };
   const bends = bendTime(firing);
   const warps: Record<ClockParty, TimeWarp> = {
     source: warpOf('source', bends),
@@ -34,7 +49,12 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
   const timed = placeFirings(firing, bends, warps);
   const motion = new Motion(timed);
   for (const one of timed) one.firing.bind?.({ motion, wallAt: (age) => wallTimeOf(one, age) });
-  return new EngineTake(plan.id, seed, warps, bends, timed);
+  return new EngineTake(plan.id, seed, warps, bends, timed, origin);
+}
+
+/** Whether nothing of an effect's firings hangs on the other effects of its take. */
+function isFree({ firings }: Fired): boolean {
+  return firings.every((firing) => firing?.bind === undefined);
 }
 
 /** The payload with defaults filled in and every value checked against its field. */
@@ -61,7 +81,7 @@ export function completePayload(event: CompiledEvent, payload: Payload): Record<
 }
 
 /** An effect with everything drawn but not yet placed. */
-interface Fired {
+export interface Fired {
   readonly effect: PlacedEffect;
   readonly delay: Seconds;
   /** One entry per repeat; undefined where chance said no. */
@@ -72,8 +92,7 @@ interface Fired {
   readonly span: Seconds;
 }
 
-function fireAll(effect: PlacedEffect, common: Strike, solo: readonly string[] | undefined): Fired {
-  const silent = effect.muted || (solo !== undefined && !solo.includes(effect.id));
+function fireAll(effect: PlacedEffect, common: Strike, silent: boolean): Fired {
   const first = new Draws(common, effect.hash, 0);
   const delay = first.number(effect.delay);
   const duration = Math.max(0, first.number(effect.duration));

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import type { Frame } from '../contract.js';
-import { takeOf } from '../testing.js';
+import { compileContext } from '../checks/checkProject.js';
+import { projectWith, takeOf } from '../testing.js';
+import { compileSequence } from './compile.js';
 import { bakedFrame, bakedParticles, bakedRow } from '../ship/bakedRow.js';
-import { completePayload } from './strike.js';
+import { completePayload, strike } from './strike.js';
 import type { DocumentError } from '../model/documentError.js';
 
 const number = (min: number, max: number) =>
@@ -246,6 +248,32 @@ describe('a take', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('is the same whether or not it takes over what an earlier take has drawn', () => {
+    fc.assert(
+      fc.property(anySequence, anyEffect, fc.nat(), fc.nat({ max: 5 }), (effects, other, seed, place) => {
+        const context = compileContext(projectWith([]));
+        const documents = projectWith(effects).sequences[0].effects as readonly object[];
+        const [changed] = projectWith([{ ...other, id: `effect-${Math.min(place, effects.length - 1)}` }]).sequences[0].effects;
+        const planOf = (all: readonly object[]) => compileSequence({ id: 'blow', event: 'lance-hit', effects: all }, [], context);
+        const before = strike(planOf(documents), { damage: 20 }, { seed });
+        const after = planOf(documents.map((document) => ((document as { id: string }).id === changed.id ? changed : document)));
+        const [fresh, handed] = [strike(after, { damage: 20 }, { seed }), strike(after, { damage: 20 }, { seed }, before)];
+        for (const t of [0, 0.1, 0.45])
+          expect(seen(handed.sample(t, handed.createFrame()))).toBe(seen(fresh.sample(t, fresh.createFrame())));
+        expect([handed.sounds, handed.signals, handed.duration]).toEqual([fresh.sounds, fresh.signals, fresh.duration]);
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('takes over nothing from another payload or seed', () => {
+    const plan = compileSequence(projectWith([{ kind: 'burst', id: 'b', count: 3 }]).sequences[0], [], compileContext(projectWith([])));
+    const one = strike(plan, { damage: 1 }, { seed: 1 });
+    expect(strike(plan, { damage: 1 }, { seed: 1 }, one).firings[0].firing).toBe(one.firings[0].firing);
+    expect(strike(plan, { damage: 1 }, { seed: 2 }, one).firings[0].firing).not.toBe(one.firings[0].firing);
+    expect(strike(plan, { damage: 2 }, { seed: 1 }, one).firings[0].firing).not.toBe(one.firings[0].firing);
   });
 
   it('ends when the last of it has been seen', () => {

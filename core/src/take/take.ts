@@ -3,6 +3,7 @@ import type { ClockParty, EffectKind, Firing, TimeBend } from '../effects/effect
 import type { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import { limitVoices } from './voices.js';
+import type { TakeOrigin } from './strike.js';
 import { capacityNames, createFrame, resetFrame, type FrameCapacity } from './frame.js';
 
 /** A firing with its place in wall time. */
@@ -63,6 +64,8 @@ export class EngineTake implements Take {
     /** What halts or slows which clocks, by start. */
     readonly bends: readonly TimeBend[],
     readonly firings: readonly TimedFiring[],
+    /** What it was made from, for the take that follows it. */
+    readonly origin?: TakeOrigin,
   ) {
     this.active = firings.filter((timed) => !timed.silent);
     this.duration = this.active.reduce((latest, timed) => Math.max(latest, timed.end), 0);

@@ -165,7 +165,7 @@ describe('undatio export', () => {
       };
       const whole = await open('whole');
       const lean = await open('lean', '--lean');
-      expect(lean.size).toBeLessThan(whole.size / 2);
+      expect(lean.size).toBeLessThan(0.6 * whole.size);
       const flashes = [whole, lean].map(({ runtime, json }) => {
         const take = runtime.openKit(json).strike('blow');
         return [0, 0.05, 0.1, 0.2].map((t) => take.sample(t, take.createFrame()).target.flash);

@@ -85,6 +85,8 @@ export class StrikeService {
   /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
   private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
   private plansFor: CompileContext | undefined;
+  /** The take before, from which the next takes over what has not changed. */
+  private last: EngineTake | undefined;
 
   readonly settings$ = this.settings.asObservable();
 
@@ -171,7 +173,7 @@ export class StrikeService {
     if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
     const from = { x: listener, y: 0 };
     const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
-    const take = strike(plan, payload, options);
+    const take = (this.last = strike(plan, payload, options, this.last));
     const run = settings.rapid.on ? rapidFire(plan, payload, options, settings.rapid) : take;
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
