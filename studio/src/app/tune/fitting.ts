@@ -1,4 +1,4 @@
-import { effectKinds, mapValue, tidy, valueSpan, type Effect, type EngineTake, type EventType, type NumberValue } from '@undatio/core';
+import { effectKinds, mapValue, valueSpan, type Effect, type EngineTake, type EventType, type NumberValue } from '@undatio/core';
 import { fieldOf, readField } from './sequenceEdits';
 
 /** Seconds within which another effect's start counts as near. */
@@ -34,7 +34,7 @@ function fittedToEvent(effect: Effect, event: EventType | undefined): Effect {
   const number = event?.fields.find((field) => field.type === 'number');
   if (effect.kind === 'number') return { ...effect, template: number ? `{${number.name}}` : 'hit' };
   if (effect.kind === 'meter' && number) {
-    return { ...effect, after: { drive: number.name, in: [number.min, number.max], out: [tidy(0.95), tidy(0.3)] } };
+    return { ...effect, after: { drive: number.name, in: [number.min, number.max], out: [0.95, 0.3] } };
   }
   return effect;
 }

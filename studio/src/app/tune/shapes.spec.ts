@@ -3,7 +3,7 @@ import { projectWith } from '../../testing';
 import { shapeOf, type ShapeHandle, type ShapeScene } from './shapes';
 
 const project = projectWith([]);
-const scene = (blow = 0): ShapeScene => ({ standing: compileContext(project).standing, blow, payload: {} });
+const scene = (blow = 0): ShapeScene => ({ standing: compileContext(project).standing, blow });
 
 function effectOf(fields: Record<string, unknown>): Effect {
   return projectWith([{ id: 'it', ...fields }]).sequences[0].effects[0];

@@ -8,7 +8,6 @@ import {
   valueSpan,
   type Effect,
   type NumberValue,
-  type Payload,
   type Place,
   type Standing,
 } from '@undatio/core';
@@ -19,7 +18,6 @@ export interface ShapeScene {
   readonly standing: Standing;
   /** Where the blow flies, in degrees; undefined where the event has no direction. */
   readonly blow: number | undefined;
-  readonly payload: Payload;
 }
 
 /** Something on the stage that can be taken hold of: it changes fields of the effect by where it is dragged to. */

@@ -126,7 +126,7 @@ export class StageHandles {
     const { payload } = this.settings();
     const direction = this.stage()?.event?.fields.find(({ type }) => type === 'direction');
     const blow = direction && Number(payload[direction.name] ?? direction.default);
-    return shapeOf(effect, { standing: this.projects.compileContext(project).standing, blow, payload });
+    return shapeOf(effect, { standing: this.projects.compileContext(project).standing, blow });
   });
   protected readonly world = computed(() => `translate(${this.screenX(0)} ${this.screenY(0)}) scale(${stageScale})`);
 
