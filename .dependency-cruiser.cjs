@@ -4,13 +4,13 @@ const outside = (name, from, to) => ({ name, severity: 'error', from: { path: fr
 
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'everything-resolves', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['^@undatio/', '^jasmine'] } },
     outside('core-knows-nobody', '^core/', '^(server|studio|yard|demo|e2e|bench)/'),
     {
       name: 'core-needs-only-zod',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '\\.spec\\.ts$' },
+      from: { path: '^core/src', pathNot: '(\\.spec\\.ts$|/testing/)' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod/' },
     },
     outside('server-knows-core-alone', '^server/', '^(studio|yard|e2e|bench)/'),
@@ -37,7 +37,7 @@ module.exports = {
     {
       name: 'no-zod-in-the-engine',
       severity: 'error',
-      from: { path: '^core/src/(maths|take|runtime)', pathNot: '\\.spec\\.ts$' },
+      from: { path: '^core/src/(maths|take|runtime|effects/(?!schemas))', pathNot: '\\.spec\\.ts$' },
       to: { path: 'node_modules/zod/' },
     },
   ],

@@ -1,9 +1,10 @@
 // Builds the parts named as arguments, or all of them in order: core, server, yard, studio, tests.
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync, cpSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync, cpSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
+import { shipModules } from './shippedModules.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
@@ -16,11 +17,16 @@ const bin = (name) => join(root, 'node_modules', '.bin', name);
 
 /** The engine, and the runtime that ships in kits: one file and its declarations, made from the same sources. */
 async function core() {
+  // What an earlier build left of files that are gone would be found by the tests.
+  if (!existsSync(join(root, 'core/dist/kit'))) rmSync(join(root, 'core/tsconfig.tsbuildinfo'), { force: true });
   run(bin('tsc'), ['-b', 'core']);
   const kit = join(root, 'core/dist/kit');
   mkdirSync(kit, { recursive: true });
+  const shipped = join(root, 'core/dist/shipped');
+  rmSync(shipped, { recursive: true, force: true });
+  shipModules(join(root, 'core/dist'), shipped);
   await build({
-    entryPoints: [join(root, 'core/dist/runtime.js')],
+    entryPoints: [join(shipped, 'runtime.js')],
     outfile: join(kit, 'undatio-runtime.js'),
     bundle: true,
     minify: true,

@@ -1,4 +1,5 @@
-import { compileContext, compileSequence, readProject, strike, type EngineTake } from '@undatio/core';
+import { readProject } from '@undatio/core';
+import { compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
 
 export const particleCount = 100_000;
 

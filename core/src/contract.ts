@@ -23,7 +23,7 @@ export interface Body {
 }
 
 export interface StrikeOptions {
-  /** Fixes every random draw. The same seed and payload give the same take anywhere. Default 1. */
+  /** Fixes every random draw: a whole number, taken modulo 2^32. The same seed and payload give the same take anywhere. Default 1. */
   readonly seed?: number;
   /**
    * Where the parties rest relative to the contact point. Default: source 80 px to its left, target 80 px to its right,
@@ -327,16 +327,53 @@ export interface KitActor {
   readonly picture: string;
   readonly width: number;
   readonly height: number;
+  /** Where it rests, relative to the contact point, when it has a place of its own. */
+  readonly place?: Place;
+  /** Where its spots are, relative to its middle, when they are not the middle and the edges of its size. */
+  readonly spots?: Readonly<Partial<Record<Spot, Place>>>;
   /** Pictures of the whole body's size that each show one part, back to front; pivots are relative to the body's middle. */
   readonly parts: readonly { readonly id: string; readonly picture: string; readonly pivot: Place }[];
-  /** What each pose does to the parts by their ids, and to the body by `whole`, about its feet. */
+  /** What each pose does to the parts by their ids, and to the body by `whole`, about the middle of its foot. */
   readonly poses: Readonly<Partial<Record<keyof PoseFrame, Readonly<Record<string, PartPose>>>>>;
+}
+
+/** One field of an event's payload. */
+export interface KitField {
+  readonly name: string;
+  readonly type: 'number' | 'direction' | 'kind' | 'flag' | 'text';
+  readonly default: number | string | boolean;
+  /** What a kind may be. */
+  readonly options?: readonly string[];
+}
+
+/** Something that happens in combat, with the fields of its payload. */
+export interface KitEvent {
+  readonly id: string;
+  readonly fields: readonly KitField[];
+}
+
+/** A sound or a picture of the kit. */
+export interface KitAsset {
+  readonly id: string;
+  readonly type: 'sound' | 'picture';
+  /** Path inside the kit, such as `assets/lance-crack.wav`. */
+  readonly file: string;
+}
+
+/** How the receiving game measures: what frames come in. Payloads, places and bodies are given in px, degrees and y down. */
+export interface KitConventions {
+  readonly axis: 'down' | 'up';
+  readonly angles: 'degrees' | 'radians';
+  readonly unitsPerPixel: number;
 }
 
 export interface Kit {
   readonly name: string;
   readonly actors: readonly KitActor[];
   readonly sequences: readonly string[];
+  readonly events: readonly KitEvent[];
+  readonly assets: readonly KitAsset[];
+  readonly conventions: KitConventions;
   /**
    * What `ParticleFrame.picture` indexes: the particles drawn without an asset, then the asset ids of the pictures.
    * A picture with several cells, side by side, is an animated strip.
@@ -344,7 +381,14 @@ export interface Kit {
   readonly particlePictures: readonly string[];
   /** How many cells a picture has side by side. */
   pictureCells(id: string): number;
-  /** Computes a take. Throws KitError when the sequence or a payload field does not exist or has the wrong type. */
+  /** The event whose payload a sequence takes. Throws KitError when the kit has no such sequence. */
+  eventOf(sequence: string): KitEvent;
+  /**
+   * Prepares one more sequence for its first strike, which is a little slower without; returns how many are left. A game
+   * may call it once a frame while it loads.
+   */
+  warm(): number;
+  /** Computes a take. Throws KitError when the sequence, a payload field or an option does not exist or has the wrong type. */
   strike(sequence: string, payload?: Payload, options?: StrikeOptions): Take;
   /** Path of an asset inside the kit, such as `assets/lance-crack.wav`. */
   assetFile(id: string): string;

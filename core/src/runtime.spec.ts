@@ -3,7 +3,7 @@ import { KitError, openKit } from './runtime.js';
 import { kitDocument, kitJsonSchema } from './ship/kit.js';
 import { makeVectors } from './ship/vectors.js';
 import { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
-import { projectWith, takeOf } from './testing.js';
+import { projectWith, takeOf } from './testing/projects.js';
 
 const effects = [
   { kind: 'flash', id: 'flash', amount: { drive: 'damage', in: [0, 50], out: [0.2, 1] } },

@@ -3,7 +3,7 @@
  * It is bundled into `undatio-runtime.js`; `contract.ts` and `kitError.ts` are its declarations.
  */
 import type { Kit } from './contract.js';
-import { effectKinds } from './effects/kinds.js';
+import { effectKinds } from './effects/registry.js';
 import { openerOf } from './ship/kitOpener.js';
 
 export type * from './contract.js';

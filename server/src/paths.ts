@@ -8,7 +8,7 @@ const root = fileURLToPath(new URL('../../', import.meta.url));
 export const paths = {
   studio: join(root, 'studio/dist/studio/browser'),
   yard: join(root, 'yard/dist/site'),
-  engine: join(root, 'core/dist'),
+  engine: join(root, 'core/dist/shipped'),
   kitRuntime: join(root, 'core/dist/kit'),
   demoProject: join(root, 'demo/elytra-league.undatio.json'),
   defaultData: join(root, '.data'),

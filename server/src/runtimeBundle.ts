@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { effectKinds, type Project } from '@undatio/core';
+import { type Project } from '@undatio/core';
+import { effectKinds } from '@undatio/core/internal';
 import { paths } from './paths.js';
 
 /** The runtime with every kind of effect, as it was built. */

@@ -1,4 +1,4 @@
-import { flashChannel, newEffect, parseEasing, parseHex, type Rgba } from '@undatio/core';
+import { flashChannel, newEffect, parseEasing, parseHex, type Rgba } from '@undatio/core/internal';
 import { gradientAt } from './testing';
 
 /** The engine against the browser it runs in: curves and colours as Chromium itself computes them. */

@@ -1,14 +1,5 @@
-import {
-  compileContext,
-  compileSequence,
-  readProject,
-  strike,
-  type EngineTake,
-  type Project,
-  type Rgba,
-  type Sequence,
-  type StrikeOptions,
-} from '@undatio/core';
+import { readProject, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
+import { compileContext, compileSequence, strike, type EngineTake, type Rgba } from '@undatio/core/internal';
 import type { StageTake } from './app/playback/strikeService';
 
 /** Small projects for specs, and what can be read from their takes. */

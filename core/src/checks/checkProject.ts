@@ -1,8 +1,9 @@
-import { effectKinds } from '../effects/kinds.js';
+import { effectKinds } from '../effects/registry.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import { wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
-import { compileClips, compileEvent, compilePictures, compileSequence, compileStanding, type CompileContext } from '../take/compile.js';
+import { compileSequence, type CompileContext } from '../take/compile.js';
+import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
 /** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
 export function checkProject(project: Project): Problem[] {
@@ -30,7 +31,7 @@ export function compileContext(project: Pick<Project, 'events' | 'assets' | 'act
     events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
     clips: compileClips(project.assets, ['assets']),
     pictures: compilePictures(project.assets, ['assets']),
-    standing: compileStanding(project.actors, ['actors']),
+    standing: standingOf(compileActors(project.actors, ['actors'])),
     kinds: effectKinds,
     compiled: new WeakMap(),
   };

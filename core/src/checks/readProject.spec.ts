@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { projectJson } from '../testing.js';
+import { projectJson } from '../testing/projects.js';
 import { findJsonFault } from '../model/jsonFault.js';
 import { readProject, readProjectText } from './readProject.js';
 
@@ -90,7 +90,7 @@ describe('readProject', () => {
     [
       'a caption that speaks of a field there is not',
       [{ kind: 'caption', id: 'a', text: 'so {far}' }],
-      /^sequences\[0\]\.effects\[0\]\.text: at letter 4: expected a field of the event, found {far}/,
+      /^sequences\[0\]\.effects\[0\]\.text: at letter 4: expected a field of the event "lance-hit", found {far}/,
     ],
     ['two effects of one id', [flash({}), flash({})], /^sequences\[0\]\.effects\[1\]\.id: expected an id of its own/],
   ];

@@ -1,7 +1,8 @@
-import { isRecord } from '../take/documentReader.js';
+import { isRecord } from '../model/json.js';
 import { findJsonFault } from '../model/jsonFault.js';
 import { errorAt, problemsOf, type Problem } from '../model/problem.js';
-import { effectLimit, projectSchema, type Project } from '../model/project.js';
+import { projectSchema, type Project } from '../model/project.js';
+import { effectLimit } from '../take/compile.js';
 import { checkProject } from './checkProject.js';
 
 /** A project when it can be used, and whatever is to be said about it. */

@@ -1,5 +1,4 @@
-import * as z from 'zod';
-import { tableCells } from '../maths/envelope.js';
+import { readTable } from '../maths/envelope.js';
 import {
   blendField,
   choiceField,
@@ -7,71 +6,90 @@ import {
   easeField,
   envelopeField,
   gradientField,
-  lazySchema,
   valueField,
-} from '../model/field.js';
+  type Fields,
+} from '../model/fields.js';
 import { origins, spots } from '../take/draws.js';
-import { movable, partyOf, type Scene } from '../take/motion.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import type { Scene } from '../take/firing.js';
+import { movable, partyOf } from '../take/motion.js';
+import { defineKind } from './effect.js';
 
-export const arcSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('arc'),
-    ...commonFields({ clock: 'game', duration: 0.12, durationAbout: 'Seconds of the sweep.', on: 'source' }),
-    from: choiceField('From', 'What it turns around. Around a party it follows the body.', origins, 'source'),
-    spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle'),
-    direction: directionField('Direction', 'The middle of the sweep.', { mode: 'along', angle: 0, spread: 0 }),
-    sweep: valueField({
-      label: 'Sweep',
-      about: 'How far it turns; negative sweeps the other way round.',
-      unit: '°',
-      min: -720,
-      max: 720,
-      default: 130,
-    }),
-    reach: valueField({
-      label: 'Reach',
-      about: 'The radius within which the weapon truly hits.',
-      unit: 'px',
-      min: 0,
-      max: 4000,
-      default: 150,
-    }),
-    drawn: valueField({
-      label: 'Drawn',
-      about: 'Outer radius that is drawn against the true reach; strength scales it.',
-      unit: '×',
-      min: 0,
-      max: 4,
-      default: 1,
-    }),
-    width: valueField({ label: 'Width', about: 'Of the band at the envelope’s full height.', unit: 'px', min: 0, max: 2000, default: 46 }),
-    ease: easeField('Easing', 'How it sweeps.', 'cubic-bezier(0.2, 0.6, 0.2, 1)'),
-    tail: valueField({ label: 'Tail', about: 'Seconds that its path stays visible behind it.', unit: 's', min: 0, max: 5, default: 0.09 }),
-    envelope: envelopeField('Width over life', 'Scales the band over its life.', [
-      { at: 0, value: 0.4, ease: 'ease-out' },
-      { at: 0.4, value: 1, ease: 'ease-in' },
-      { at: 1, value: 0.2 },
-    ]),
-    colourOverLife: gradientField('Colour over life', 'Colour and alpha of the leading edge over its life.', [
-      { at: 0, colour: '#fff9e8' },
-      { at: 0.6, colour: '#ffd98ae0' },
-      { at: 1, colour: '#ff9a3d00' },
-    ]),
-    blend: blendField('add'),
+const fields = {
+  from: choiceField('From', 'What it turns around. Around a party it follows the body.', origins, 'source', { group: 'place' }),
+  spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle', { group: 'place' }),
+  direction: directionField('Direction', 'The middle of the sweep.', { mode: 'along', angle: 0, spread: 0 }),
+  sweep: valueField({
+    label: 'Sweep',
+    about: 'How far it turns; negative sweeps the other way round.',
+    group: 'amount',
+    unit: '°',
+    min: -720,
+    max: 720,
+    default: 130,
   }),
-);
+  reach: valueField({
+    label: 'Reach',
+    about: 'The radius within which the weapon truly hits.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 4000,
+    default: 150,
+  }),
+  drawn: valueField({
+    label: 'Drawn',
+    about: 'Outer radius that is drawn against the true reach; strength scales it.',
+    group: 'amount',
+    unit: '×',
+    min: 0,
+    max: 4,
+    default: 1,
+    scaled: true,
+  }),
+  width: valueField({
+    label: 'Width',
+    about: 'Of the band at the envelope’s full height.',
+    group: 'look',
+    unit: 'px',
+    min: 0,
+    max: 2000,
+    default: 46,
+  }),
+  ease: easeField('Easing', 'How it sweeps.', 'cubic-bezier(0.2, 0.6, 0.2, 1)'),
+  tail: valueField({
+    label: 'Tail',
+    about: 'Seconds that its path stays visible behind it.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0.09,
+  }),
+  envelope: envelopeField('Width over life', 'Scales the band over its life.', [
+    { at: 0, value: 0.4, ease: 'ease-out' },
+    { at: 0.4, value: 1, ease: 'ease-in' },
+    { at: 1, value: 0.2 },
+  ]),
+  colourOverLife: gradientField('Colour over life', 'Colour and alpha of the leading edge over its life.', [
+    { at: 0, colour: '#fff9e8' },
+    { at: 0.6, colour: '#ffd98ae0' },
+    { at: 1, colour: '#ff9a3d00' },
+  ]),
+  blend: blendField('add'),
+} satisfies Fields;
 
-/** A weapon's path: a band that sweeps by its easing and whose tail runs the same path `tail` seconds later. */
-export const arc: EffectKind = {
+export const arc = defineKind({
   kind: 'arc',
   family: 'space',
   lengthField: 'duration',
-  channel: { label: 'swept', unit: '°', signed: false },
+  channel: { label: 'swept', unit: '°', signed: false, full: 130 },
+  about: "A weapon's path: a band that sweeps by its easing and whose tail runs the same path `tail` seconds later.",
+  common: { clock: 'game', duration: 0.12, durationAbout: 'Seconds of the sweep.', on: 'source' },
+  fields,
+  leads: ['reach', 'sweep', 'width', 'duration', 'direction', 'drawn', 'tail'],
   compile(reader) {
-    const origin = reader.choice('from', origins);
-    const spot = reader.choice('spot', spots);
+    const origin = reader.choice('from');
+    const spot = reader.choice('spot');
     const direction = reader.direction('direction');
     const sweep = reader.value('sweep');
     const reach = reader.value('reach');
@@ -80,10 +98,13 @@ export const arc: EffectKind = {
     const ease = reader.easing('ease');
     const tail = reader.value('tail');
     const envelope = reader.envelope('envelope');
-    const { r, g, b, a } = reader.gradient('colourOverLife').tables();
+    const colours = reader.gradient('colourOverLife');
     const blend = reader.blend('blend');
     return {
+      work: { followings: 1 },
+      follows: partyOf(origin),
       fire(draws, strength, duration) {
+        const { r, g, b, a } = colours.tables();
         const rest = draws.place(origin, spot);
         const at = movable(rest);
         const whole = draws.number(sweep);
@@ -117,7 +138,6 @@ export const arc: EffectKind = {
             at.y = rest.y;
             scene?.motion.addTo(at, partyOf(origin), scene.wallAt(age));
             const u = age / extent;
-            const cell = Math.min(tableCells, Math.round(u * tableCells));
             const n = arcs.count++;
             arcs.x[n] = at.x;
             arcs.y[n] = at.y;
@@ -127,14 +147,14 @@ export const arc: EffectKind = {
             arcs.to[n] = begin + swept(age);
             arcs.reach[n] = hits;
             arcs.live[n] = age < duration ? 1 : 0;
-            arcs.r[n] = r[cell];
-            arcs.g[n] = g[cell];
-            arcs.b[n] = b[cell];
-            arcs.a[n] = a[cell];
+            arcs.r[n] = readTable(r, u);
+            arcs.g[n] = readTable(g, u);
+            arcs.b[n] = readTable(b, u);
+            arcs.a[n] = readTable(a, u);
             arcs.blend[n] = blend;
           },
         };
       },
     };
   },
-};
+});

@@ -1,4 +1,4 @@
-import { takeOf } from '../testing.js';
+import { takeOf } from '../testing/projects.js';
 
 const flat = [{ at: 0, value: 1 }];
 

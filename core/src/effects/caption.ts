@@ -1,70 +1,160 @@
-import * as z from 'zod';
 import { advanceOf } from '../maths/letterWidths.js';
 import { hashText } from '../maths/hash.js';
 import { noise } from '../maths/noise.js';
-import { choiceField, colourField, lazySchema, textField, valueField } from '../model/field.js';
+import { choiceField, colourField, curvesField, textField, valueField, type Fields } from '../model/fields.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
 import { bindTo, movable } from '../take/motion.js';
-import { parseCaption, type CaptionPiece, type LetterMotions } from './captionMarkup.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { showValue } from './template.js';
+import type { Fraction } from '../units.js';
+import { applyCurves, letterChannels, type LetterPose } from './parts/letterCurves.js';
+import { parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
+import { defineKind } from './effect.js';
+import type { CommonFields } from './parts/common.js';
+import { showValue } from '../model/template.js';
 
-const enters = ['appear', 'rise', 'drop', 'grow'] as const;
+const enters = ['appear', 'rise', 'drop', 'grow', 'own'] as const;
+const byCurves = { field: 'enter', is: ['own'] } as const;
 const shiverX = hashText('caption.x');
 const shiverY = hashText('caption.y');
 /** No caption shows more letters: it is a short line. */
 const mostLetters = 400;
+/** No letter waits longer for the one before than an effect may last. */
+const slowestStep = 120;
+/** A number, a kind or a flag is never shown with more letters than this. */
+const mostShownLetters = 40;
 
-export const captionSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('caption'),
-    ...commonFields({ clock: 'wall', duration: 1, durationAbout: 'Seconds it stays after its last letter.', on: 'target' }),
-    text: textField(
-      'Text',
-      'Fields in braces, {wait 0.3}, {signal name}, {sway 2 + shiver: moving letters}; {{ and }} are the braces themselves.',
-      '{shiver: Crack!}',
-    ).superRefine((text, context) => {
+const fields = {
+  text: textField(
+    'Text',
+    'Fields in braces, {wait 0.3}, {signal name}, {sway 2 + shiver: moving letters}; {{ and }} are the braces themselves.',
+    '{shiver: Crack!}',
+    (text) => {
       const read = parseCaption(text);
-      if (!Array.isArray(read)) context.addIssue({ code: 'custom', message: faultText(read.column, read.expected) });
-    }),
-    from: choiceField('From', 'Where it stands.', origins, 'target'),
-    above: valueField({ label: 'Above', about: 'How far above that place.', unit: 'px', min: -2000, max: 2000, default: 124 }),
-    size: valueField({ label: 'Size', about: 'Height of its capitals; strength scales it.', unit: 'px', min: 4, max: 400, default: 20 }),
-    colour: colourField('Colour', 'Of the letters.', '#fff4d6'),
-    outline: colourField('Outline', 'Around the letters, so that they read on anything.', '#2a160c'),
-    rate: valueField({ label: 'Letters', about: 'Letters a second; 0 shows all at once.', unit: '1/s', min: 0, max: 1000, default: 30 }),
-    enter: choiceField('Enter', 'How each letter comes.', enters, 'rise'),
-    enterTime: valueField({ label: 'Enter time', about: 'Seconds in which a letter comes.', unit: 's', min: 0, max: 5, default: 0.12 }),
-    leaveTime: valueField({ label: 'Leave time', about: 'Seconds of fading out.', unit: 's', min: 0, max: 5, default: 0.25 }),
-    motion: valueField({ label: 'Motion', about: 'Scales how far letters move.', unit: '×', min: 0, max: 10, default: 1 }),
+      return Array.isArray(read) ? undefined : faultText(read.column, read.expected);
+    },
+  ),
+  from: choiceField('From', 'Where it stands.', origins, 'target', { group: 'place' }),
+  above: valueField({
+    label: 'Above',
+    about: 'How far above that place.',
+    group: 'place',
+    unit: 'px',
+    min: -2000,
+    max: 2000,
+    default: 124,
   }),
-);
+  size: valueField({
+    label: 'Size',
+    about: 'Height of its capitals; strength scales it.',
+    group: 'look',
+    unit: 'px',
+    min: 4,
+    max: 400,
+    default: 20,
+    scaled: true,
+  }),
+  colour: colourField('Colour', 'Of the letters.', '#fff4d6'),
+  outline: colourField('Outline', 'Around the letters, so that they read on anything.', '#2a160c'),
+  rate: valueField({
+    label: 'Letters',
+    about: 'Letters a second; 0 shows all at once.',
+    group: 'time',
+    unit: '1/s',
+    min: 0,
+    max: 1000,
+    default: 30,
+  }),
+  enter: choiceField('Enter', 'How each letter comes; own: by the curves of entering.', enters, 'rise', { group: 'time' }),
+  enterTime: valueField({
+    label: 'Enter time',
+    about: 'Seconds in which a letter comes.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0.12,
+  }),
+  leaveTime: valueField({ label: 'Leave time', about: 'Seconds of fading out.', group: 'time', unit: 's', min: 0, max: 5, default: 0.25 }),
+  motion: valueField({ label: 'Motion', about: 'Scales how far letters move.', group: 'amount', unit: '×', min: 0, max: 10, default: 1 }),
+  entering: curvesField(
+    'Entering',
+    'How a letter comes, over its enter time: x and y in heights of a capital, turn in quarter turns, size added to 1, alpha.',
+    letterChannels,
+    {
+      y: [
+        { at: 0, value: 1, ease: 'ease-out' },
+        { at: 1, value: 0 },
+      ],
+      alpha: [
+        { at: 0, value: 0 },
+        { at: 1, value: 1 },
+      ],
+    },
+    { when: byCurves, absent: {} },
+  ),
+  staying: curvesField(
+    'Staying',
+    'What each letter does over and over while it is there, in the same units.',
+    letterChannels,
+    {},
+    { absent: {} },
+  ),
+  stayPeriod: valueField({
+    label: 'Stay period',
+    about: 'Seconds in which staying goes round once.',
+    group: 'time',
+    unit: 's',
+    min: 0.05,
+    max: 30,
+    default: 0.8,
+    absent: 0.8,
+  }),
+  stayLag: valueField({
+    label: 'Stay lag',
+    about: 'Share of a round by which each letter follows the one before.',
+    group: 'time',
+    unit: '',
+    min: -1,
+    max: 1,
+    default: 0.1,
+    absent: 0.1,
+  }),
+  leaving: curvesField('Leaving', 'How the letters go, over the leave time; without any they fade.', letterChannels, {}, { absent: {} }),
+} satisfies Fields;
 
 function faultText(column: number, expected: string): string {
   return `at letter ${column}: ${expected}`;
 }
 
-/** A short line, revealed letter by letter, each letter with motions of its own. */
-export const caption: EffectKind = {
+export const caption = defineKind({
   kind: 'caption',
   family: 'words',
   lengthField: 'duration',
-  channel: { label: 'letters', unit: '', signed: false },
+  channel: { label: 'letters', unit: '', signed: false, full: 16 },
+  about: 'A short line, revealed letter by letter, each letter with motions of its own.',
+  common: { clock: 'wall', duration: 1, durationAbout: 'Seconds it stays after its last letter.', on: 'target' },
+  fields,
+  leads: ['text', 'size', 'rate', 'duration', 'enter', 'colour', 'above', 'motion'],
   compile(reader) {
     const pieces = readPieces(reader);
-    const origin = reader.choice('from', origins);
+    const origin = reader.choice('from');
     const above = reader.value('above');
     const size = reader.value('size');
     const colour = reader.colour('colour');
     const outline = reader.colour('outline');
     const rate = reader.value('rate');
-    const enter = reader.choice('enter', enters);
+    const enter = reader.choice('enter');
     const enterTime = reader.value('enterTime');
     const leaveTime = reader.value('leaveTime');
     const motion = reader.value('motion');
+    const entering = enter === 'own' ? reader.curves('entering') : undefined;
+    const staying = reader.curves('staying');
+    const leaving = reader.curves('leaving');
+    const fades = Object.keys(leaving).length === 0;
+    const stayPeriod = reader.value('stayPeriod');
+    const stayLag = reader.value('stayLag');
     return {
+      work: { letters: mostLettersOf(pieces, reader) },
       fire(draws, strength, duration) {
         const { letters, signals, revealed } = layOut(pieces, draws, draws.number(rate));
         const place = movable(draws.place(origin));
@@ -76,7 +166,10 @@ export const caption: EffectKind = {
         const extent = revealed + duration;
         const outOf = Math.min(extent, draws.number(leaveTime));
         const far = draws.number(motion);
+        const period = draws.number(stayPeriod);
+        const lag = draws.number(stayLag);
         const seed = draws.key();
+        const moved: LetterPose = { x: 0, y: 0, turn: 0, size: 1, alpha: 1 };
         return {
           extent: letters.length > 0 || signals.length > 0 ? extent : 0,
           room: { glyphs: letters.length },
@@ -88,31 +181,35 @@ export const caption: EffectKind = {
           channel: (age) => letters.reduce((sum, { birth }) => sum + (birth <= age ? 1 : 0), 0),
           signals: (wallAt) => signals.map(({ name, at }) => ({ name, start: wallAt(at), parameters: {} })),
           sample(age, { glyphs }) {
-            const left = outOf > 0 ? Math.min(1, Math.max(0, (extent - age) / outOf)) : 1;
+            const gone = outOf > 0 ? Math.min(1, Math.max(0, 1 - (extent - age) / outOf)) : 0;
+            // By index, because an iterator would be allocated for every sample.
+            // eslint-disable-next-line @typescript-eslint/prefer-for-of
             for (let i = 0; i < letters.length; i++) {
-              const letter = letters[i];
-              const own = age - letter.birth;
+              const { text, x, place: order, birth, motions } = letters[i];
+              const own = age - birth;
               if (own < 0) continue;
               const come = into > 0 ? Math.min(1, own / into) : 1;
-              // Eased out: quickly in, softly to rest.
-              const rest = (1 - come) * (1 - come);
-              const { sway = 0, shiver = 0, swell = 0, tilt = 0 } = letter.motions;
+              moved.x = moved.y = moved.turn = 0;
+              moved.size = moved.alpha = 1;
+              if (entering) applyCurves(entering, come, moved);
+              else enterBy(enter, come, moved);
+              applyCurves(staying, turnOf(age / period - lag * order), moved);
+              if (fades) moved.alpha *= 1 - gone;
+              else applyCurves(leaving, gone, moved);
+              const { sway = 0, shiver = 0, swell = 0, tilt = 0 } = motions;
+              if (shiver !== 0) {
+                moved.x += far * shiver * 0.09 * noise(seed + order, shiverX, 22 * own + 0.5);
+                moved.y += far * shiver * 0.09 * noise(seed + order, shiverY, 22 * own + 0.5);
+              }
+              moved.y += far * sway * 0.16 * Math.sin(2 * Math.PI * (1.3 * age - 0.09 * order));
+              moved.size *= Math.max(0, 1 + far * swell * 0.18 * Math.sin(2 * Math.PI * (1.6 * age - 0.08 * order)));
               const n = glyphs.count++;
-              glyphs.text[n] = letter.text;
-              glyphs.x[n] = place.x + letter.x * high + far * shiver * 0.09 * high * noise(seed + i, shiverX, 22 * own + 0.5);
-              glyphs.y[n] =
-                place.y -
-                up +
-                high *
-                  ((enter === 'rise' ? rest : enter === 'drop' ? -rest : 0) +
-                    far * sway * 0.16 * Math.sin(2 * Math.PI * (1.3 * age - 0.09 * i)) +
-                    far * shiver * 0.09 * noise(seed + i, shiverY, 22 * own + 0.5));
-              glyphs.size[n] =
-                high *
-                (enter === 'grow' ? 1 - rest : 1) *
-                Math.max(0, 1 + far * swell * 0.18 * Math.sin(2 * Math.PI * (1.6 * age - 0.08 * i)));
-              glyphs.rotation[n] = far * tilt * 11 * Math.sin(2 * Math.PI * (1.1 * age - 0.11 * i));
-              glyphs.alpha[n] = left * (enter === 'appear' ? 1 : come);
+              glyphs.text[n] = text;
+              glyphs.x[n] = place.x + (x + moved.x) * high;
+              glyphs.y[n] = place.y - up + moved.y * high;
+              glyphs.size[n] = high * Math.max(0, moved.size);
+              glyphs.rotation[n] = 90 * moved.turn + far * tilt * 11 * Math.sin(2 * Math.PI * (1.1 * age - 0.11 * order));
+              glyphs.alpha[n] = Math.min(1, Math.max(0, moved.alpha));
               glyphs.colour[n] = packed;
               glyphs.outline[n] = edge;
             }
@@ -121,29 +218,53 @@ export const caption: EffectKind = {
       },
     };
   },
-};
+});
+
+/** The fixed ways of entering, eased out: quickly in, softly to rest. */
+function enterBy(enter: (typeof enters)[number], come: Fraction, moved: LetterPose): void {
+  const rest = (1 - come) * (1 - come);
+  if (enter === 'rise') moved.y += rest;
+  else if (enter === 'drop') moved.y -= rest;
+  else if (enter === 'grow') moved.size *= 1 - rest;
+  if (enter !== 'appear') moved.alpha *= come;
+}
+
+/** How far a round has come, 0 ≤ u < 1. */
+function turnOf(rounds: number): Fraction {
+  return rounds - Math.floor(rounds);
+}
 
 /** Reads the markup and checks that its fields exist. Throws DocumentError at the text. */
-function readPieces(reader: DocumentReader): readonly CaptionPiece[] {
-  const read = parseCaption(reader.text('text'));
-  if (!Array.isArray(read)) return reader.refuse(faultText(read.column, read.expected), 'text');
+function readPieces(reader: DocumentReader<typeof fields & CommonFields>): readonly CaptionPiece[] {
+  const read = parseCaption(reader.text('text')) as readonly CaptionPiece[];
   for (const piece of read) {
     if (piece.type === 'field' && !reader.hasField(piece.field))
-      reader.refuse(faultText(piece.at, `expected a field of the event, found {${piece.field}}`), 'text');
+      reader.refuse(faultText(piece.at, `expected a field of the event "${reader.eventId}", found {${piece.field}}`), 'text');
   }
   return read;
+}
+
+/** The most letters that it can come to: a field may hold a text of any length. */
+function mostLettersOf(pieces: readonly CaptionPiece[], reader: { isFreeText(name: string): boolean }): number {
+  const most = pieces.reduce((sum, piece) => {
+    if (piece.type === 'text') return sum + piece.text.length;
+    return piece.type === 'field' ? sum + (reader.isFreeText(piece.field) ? mostLetters : mostShownLetters) : sum;
+  }, 0);
+  return Math.min(mostLetters, most);
 }
 
 interface Letter {
   readonly text: string;
   /** Middle of the letter from the middle of the line, in heights of a capital. */
   readonly x: number;
+  /** Which letter of the line it is, spaces counted, from 0: motions run along the line by it. */
+  readonly place: number;
   /** Seconds after the start at which it comes. */
   readonly birth: number;
   readonly motions: LetterMotions;
 }
 
-/** Puts payload values in, spaces the letters and times them. */
+/** Puts payload values in, spaces the letters and times them: the first at once, each further one a step after the one before. */
 function layOut(
   pieces: readonly CaptionPiece[],
   draws: Draws,
@@ -151,21 +272,23 @@ function layOut(
 ): { letters: Letter[]; signals: { name: string; at: number }[]; revealed: number } {
   const letters: Letter[] = [];
   const signals: { name: string; at: number }[] = [];
-  const step = perSecond > 0 ? 1 / perSecond : 0;
+  const step = perSecond > 0 ? Math.min(slowestStep, 1 / perSecond) : 0;
   let at = 0;
   let width = 0;
+  let place = 0;
   for (const piece of pieces) {
     if (piece.type === 'wait') at += piece.seconds;
     else if (piece.type === 'signal') signals.push({ name: piece.name, at });
     else {
       const text = piece.type === 'text' ? piece.text : showValue(draws.payload[piece.field] ?? '', 0);
       for (const character of text) {
+        if (place === mostLetters) break;
         const advance = advanceOf(character);
+        if (place > 0) at += step;
         // Spaces take their time and their room but are nothing to draw.
-        if (character.trim() !== '' && letters.length < mostLetters)
-          letters.push({ text: character, x: width + advance / 2, birth: at, motions: piece.motions });
+        if (character.trim() !== '') letters.push({ text: character, x: width + advance / 2, place, birth: at, motions: piece.motions });
         width += advance;
-        at += step;
+        place++;
       }
     }
   }

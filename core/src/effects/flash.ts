@@ -1,35 +1,42 @@
-import * as z from 'zod';
 import type { ActorFrame, Frame } from '../contract.js';
-import { choiceField, colourField, envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind, Firing } from './effect.js';
+import { choiceField, colourField, envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
+import type { Firing } from '../take/firing.js';
 
 const modes = ['mix', 'multiply', 'add'] as const;
 
-export const flashSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('flash'),
-    ...commonFields({ clock: 'game', duration: 0.12, durationAbout: 'Seconds from first to last light.', on: 'target' }),
-    colour: colourField('Colour', 'The colour the body turns toward.', '#ffffff'),
-    mode: choiceField('Mode', 'mix reaches any colour; multiply can only darken; add can only brighten.', modes, 'mix'),
-    amount: valueField({ label: 'Amount', about: 'How far it turns at the envelope’s full height.', unit: '', min: 0, max: 1, default: 1 }),
-    envelope: envelopeField('Envelope', 'The flash over its life.', [
-      { at: 0, value: 1 },
-      { at: 0.35, value: 1, ease: 'ease-out' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  colour: colourField('Colour', 'The colour the body turns toward.', '#ffffff'),
+  mode: choiceField('Mode', 'mix reaches any colour; multiply can only darken; add can only brighten.', modes, 'mix'),
+  amount: valueField({
+    label: 'Amount',
+    about: 'How far it turns at the envelope’s full height.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 1,
+    scaled: true,
   }),
-);
+  envelope: envelopeField('Envelope', 'The flash over its life.', [
+    { at: 0, value: 1 },
+    { at: 0.35, value: 1, ease: 'ease-out' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** Turns a body toward a colour: m = amount · strength · envelope(u), kept within 0..1. */
-export const flash: EffectKind = {
+export const flash = defineKind({
   kind: 'flash',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'flash amount', unit: '', signed: false },
+  channel: { label: 'flash amount', unit: '', signed: false, full: 1 },
+  about: 'Turns a body toward a colour: m = amount · strength · envelope(u), kept within 0..1.',
+  common: { clock: 'game', duration: 0.12, durationAbout: 'Seconds from first to last light.', on: 'target' },
+  fields,
+  leads: ['amount', 'colour', 'duration', 'mode', 'strength', 'delay'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
-    const mode = reader.choice('mode', modes);
+    const party = reader.choice('on');
+    const mode = reader.choice('mode');
     const colour = reader.colour('colour');
     const amount = reader.value('amount');
     const envelope = reader.envelope('envelope');
@@ -48,7 +55,7 @@ export const flash: EffectKind = {
       },
     };
   },
-};
+});
 
 /** Where flashes overlap on one body the strongest shows; they never add up beyond it. */
 function strongest(actor: ActorFrame, amount: number, colour: number, mode: (typeof modes)[number]): void {

@@ -1,6 +1,6 @@
-import { spawnedFrom } from '../testing.js';
+import { spawnedFrom } from '../testing/projects.js';
 import { bakedFrame } from '../ship/bakedRow.js';
-import { takeOf } from '../testing.js';
+import { takeOf } from '../testing/projects.js';
 
 /** Throws the target 100 px to the right at a steady pace over one second. */
 const thrown = {

@@ -1,33 +1,26 @@
-import * as z from 'zod';
-import { choicesField, fieldRegistry, lazySchema } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { ClockParty, EffectKind } from './effect.js';
+import { choicesField, flagField, type Fields } from '../model/fields.js';
+import { clockParties } from '../take/firing.js';
+import { defineKind } from './effect.js';
 
-export const clockParties = ['source', 'target', 'world'] as const satisfies readonly ClockParty[];
+const fields = {
+  parties: choicesField('Halts', 'Whose game clocks stand still; world is everything that belongs to no party.', clockParties),
+  holdLater: flagField('Hold later', 'Effects placed after its start wait until it has ended.', 'time'),
+} satisfies Fields;
 
-export const hitStopSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('hit-stop'),
-    ...commonFields({ clock: 'wall', duration: 0.06, durationAbout: 'Seconds for which the clocks stand still.', on: 'target' }),
-    parties: choicesField('Halts', 'Whose game clocks stand still; world is everything that belongs to no party.', clockParties),
-    holdLater: z
-      .boolean()
-      .default(false)
-      .describe('Effects placed after its start wait until it has ended.')
-      .register(fieldRegistry, { label: 'Hold later', about: 'Effects placed after its start wait until it has ended.', control: 'flag' }),
-  }),
-);
-
-/** Halts the game clocks of the parties it names: their rate is 0 for its duration × strength. */
-export const hitStop: EffectKind = {
+export const hitStop = defineKind({
   kind: 'hit-stop',
   family: 'time',
   lengthField: 'duration',
-  channel: { label: 'clock halted', unit: '', signed: false },
+  channel: { label: 'clock halted', unit: '', signed: false, full: 1 },
+  about: 'Halts the game clocks of the parties it names: their rate is 0 for its duration × strength.',
+  common: { clock: 'wall', duration: 0.06, durationAbout: 'Seconds for which the clocks stand still.', on: 'target' },
+  fields,
+  leads: ['duration', 'parties', 'holdLater', 'strength', 'delay'],
   compile(reader) {
-    const halted = reader.choices('parties', clockParties);
+    const halted = reader.choices('parties');
     const holdLater = reader.flag('holdLater');
     return {
+      work: { timeWindows: 1 },
       fire(_draws, strength, duration) {
         const length = duration * strength;
         return {
@@ -38,4 +31,4 @@ export const hitStop: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,49 +1,57 @@
-import * as z from 'zod';
 import { hashText } from '../maths/hash.js';
 import { noise } from '../maths/noise.js';
-import { envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
 const xChannel = hashText('jitter.x');
 const yChannel = hashText('jitter.y');
 
-export const jitterSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('jitter'),
-    ...commonFields({ clock: 'wall', duration: 0.18, durationAbout: 'Seconds until the body is still.', on: 'target' }),
-    amplitude: valueField({ label: 'Amplitude', about: 'How far the body shakes sideways.', unit: 'px', min: 0, max: 200, default: 5 }),
-    upright: valueField({
-      label: 'Upright',
-      about: 'Share of the shaking that also goes up and down.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 0.25,
-    }),
-    frequency: valueField({
-      label: 'Frequency',
-      about: 'Changes of direction per second, roughly.',
-      unit: 'Hz',
-      min: 0.1,
-      max: 120,
-      default: 34,
-    }),
-    envelope: envelopeField('Envelope', 'The shaking over its life.', [
-      { at: 0, value: 1, ease: 'ease-in' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  amplitude: valueField({
+    label: 'Amplitude',
+    about: 'How far the body shakes sideways.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 200,
+    default: 5,
+    scaled: true,
   }),
-);
+  upright: valueField({
+    label: 'Upright',
+    about: 'Share of the shaking that also goes up and down.',
+    group: 'direction',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0.25,
+  }),
+  frequency: valueField({
+    label: 'Frequency',
+    about: 'Changes of direction per second, roughly.',
+    group: 'time',
+    unit: 'Hz',
+    min: 0.1,
+    max: 120,
+    default: 34,
+  }),
+  envelope: envelopeField('Envelope', 'The shaking over its life.', [
+    { at: 0, value: 1, ease: 'ease-in' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** Shakes a body, not the view; on the wall clock by default, so that it trembles while hit-stop holds it. */
-export const jitter: EffectKind = {
+export const jitter = defineKind({
   kind: 'jitter',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'offset', unit: 'px', signed: true },
+  channel: { label: 'offset', unit: 'px', signed: true, full: 10 },
+  about: 'Shakes a body, not the view; on the wall clock by default, so that it trembles while hit-stop holds it.',
+  common: { clock: 'wall', duration: 0.18, durationAbout: 'Seconds until the body is still.', on: 'target' },
+  fields,
+  leads: ['amplitude', 'upright', 'frequency', 'duration', 'strength'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const party = reader.choice('on');
     const amplitude = reader.value('amplitude');
     const upright = reader.value('upright');
     const frequency = reader.value('frequency');
@@ -68,4 +76,4 @@ export const jitter: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,36 +1,35 @@
-import * as z from 'zod';
-import { directionField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { compileSwing, springFields } from './springSwing.js';
+import { directionField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
+import { compileSwing, springFields, type SpringFields } from './parts/springSwing.js';
 
-export const kickSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('kick'),
-    ...commonFields({ clock: 'wall', duration: 0.35, durationAbout: 'Seconds until the view is back.', on: 'target' }),
-    direction: directionField('Direction', 'Where the view is pushed.', { mode: 'along', angle: 0, spread: 0 }),
-    distance: valueField({
-      label: 'Distance',
-      about: 'How far the view is pushed at the start.',
-      unit: 'px',
-      min: 0,
-      max: 400,
-      default: 12,
-    }),
-    ...springFields({ frequency: 5, damping: 0.5 }),
+const fields = {
+  direction: directionField('Direction', 'Where the view is pushed.', { mode: 'along', angle: 0, spread: 0 }),
+  distance: valueField({
+    label: 'Distance',
+    about: 'How far the view is pushed at the start.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 400,
+    default: 12,
+    scaled: true,
   }),
-);
+  ...springFields({ frequency: 5, damping: 0.5 }),
+} satisfies Fields;
 
-/** Pushes the view along a line and lets a spring bring it back. */
-export const kick: EffectKind = {
+export const kick = defineKind({
   kind: 'kick',
   family: 'view',
   lengthField: 'duration',
-  channel: { label: 'shift', unit: 'px', signed: true },
+  channel: { label: 'shift', unit: 'px', signed: true, full: 16 },
+  about: 'Pushes the view along a line and lets a spring bring it back.',
+  common: { clock: 'wall', duration: 0.35, durationAbout: 'Seconds until the view is back.', on: 'target' },
+  fields,
+  leads: ['distance', 'direction', 'frequency', 'damping', 'duration', 'strength'],
   compile(reader) {
     const direction = reader.direction('direction');
     const distance = reader.value('distance');
-    const swing = compileSwing(reader);
+    const swing = compileSwing(reader.part<SpringFields>());
     return {
       fire(draws, strength, duration) {
         const x0 = draws.number(distance) * strength;
@@ -49,4 +48,4 @@ export const kick: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,61 +1,84 @@
-import * as z from 'zod';
 import { dragReach } from '../maths/ballistic.js';
-import { choiceField, directionField, easeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { parseEasing } from '../maths/easing.js';
+import { choiceField, directionField, easeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
 const ways = ['distance', 'speed'] as const;
 const ends = ['return', 'stay'] as const;
+/** How a returning body comes back. */
+const back = parseEasing('ease-in-out');
 /** Share of its life in which a returning body is on its way out. */
 const outward = 0.35;
 
-export const knockbackSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('knockback'),
-    ...commonFields({ clock: 'game', duration: 0.4, durationAbout: 'Seconds from first push to rest.', on: 'target' }),
-    direction: directionField('Direction', 'Where the body is thrown.', { mode: 'along', angle: 0, spread: 0 }),
-    by: choiceField('By', 'distance: it goes that far; speed: it starts that fast and friction stops it.', ways, 'distance'),
-    distance: valueField({ label: 'Distance', about: 'How far it is thrown.', unit: 'px', min: 0, max: 2000, default: 26 }),
-    speed: valueField({
-      label: 'Speed',
-      about: 'Speed at the start, when thrown by speed.',
-      unit: 'px/s',
-      min: 0,
-      max: 10000,
-      default: 400,
-    }),
-    friction: valueField({
-      label: 'Friction',
-      about: 'Share of the speed lost per second, when thrown by speed.',
-      unit: '1/s',
-      min: 0,
-      max: 60,
-      default: 9,
-    }),
-    lift: valueField({ label: 'Lift', about: 'Height of a small hop on the way.', unit: 'px', min: 0, max: 1000, default: 0 }),
-    then: choiceField('Then', 'Whether it comes back or stays where it was thrown.', ends, 'return'),
-    ease: easeField('Easing', 'The way out.', 'cubic-bezier(0.1, 0.8, 0.3, 1)'),
+const fields = {
+  direction: directionField('Direction', 'Where the body is thrown.', { mode: 'along', angle: 0, spread: 0 }),
+  by: choiceField('By', 'distance: it goes that far; speed: it starts that fast and friction stops it.', ways, 'distance', {
+    group: 'amount',
   }),
-);
+  distance: valueField({
+    label: 'Distance',
+    about: 'How far it is thrown.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 2000,
+    default: 26,
+    scaled: true,
+  }),
+  speed: valueField({
+    label: 'Speed',
+    about: 'Speed at the start, when thrown by speed.',
+    group: 'amount',
+    unit: 'px/s',
+    min: 0,
+    max: 10000,
+    default: 400,
+    scaled: true,
+  }),
+  friction: valueField({
+    label: 'Friction',
+    about: 'Share of the speed lost per second, when thrown by speed.',
+    group: 'amount',
+    unit: '1/s',
+    min: 0,
+    max: 60,
+    default: 9,
+  }),
+  lift: valueField({
+    label: 'Lift',
+    about: 'Height of a small hop on the way.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 1000,
+    default: 0,
+    scaled: true,
+  }),
+  then: choiceField('Then', 'Whether it comes back or stays where it was thrown.', ends, 'return', { group: 'amount' }),
+  ease: easeField('Easing', 'The way out.', 'cubic-bezier(0.1, 0.8, 0.3, 1)'),
+} satisfies Fields;
 
-/** Throws a body: distance · ease(u), or v(1 − e^(−kt))/k, along a direction; back again, or staying. */
-export const knockback: EffectKind = {
+export const knockback = defineKind({
   kind: 'knockback',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'displacement', unit: 'px', signed: false },
+  channel: { label: 'displacement', unit: 'px', signed: false, full: 60 },
+  about: 'Throws a body: distance · ease(u), or v(1 − e^(−kt))/k, along a direction; back again, or staying.',
+  common: { clock: 'game', duration: 0.4, durationAbout: 'Seconds from first push to rest.', on: 'target' },
+  fields,
+  leads: ['distance', 'by', 'speed', 'duration', 'direction', 'lift', 'then', 'strength'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const party = reader.choice('on');
     const direction = reader.direction('direction');
-    const by = reader.choice('by', ways);
+    const by = reader.choice('by');
     const distance = reader.value('distance');
     const speed = reader.value('speed');
     const friction = reader.value('friction');
     const lift = reader.value('lift');
-    const returns = reader.choice('then', ends) === 'return';
+    const returns = reader.choice('then') === 'return';
     const ease = reader.easing('ease');
-    const back = reader.easingOf('ease-in-out');
     return {
+      moves: party,
       fire(draws, strength, duration) {
         const far = draws.number(distance) * strength;
         const v0 = draws.number(speed) * strength;
@@ -76,6 +99,12 @@ export const knockback: EffectKind = {
             { name: 'hops', value: hop, unit: 'px' },
           ],
           channel: away,
+          displace(age, out) {
+            const u = share(age, duration);
+            out.x += away(age) * dx;
+            out.y += away(age) * dy;
+            out.lift += hop * 4 * u * (1 - u);
+          },
           sample(age, frame) {
             const u = share(age, duration);
             const body = frame[party];
@@ -86,7 +115,7 @@ export const knockback: EffectKind = {
       },
     };
   },
-};
+});
 
 /** How much of `whole` has gone by, 0..1; what lasts no time is over at once. */
 function share(age: number, whole: number): number {

@@ -1,36 +1,53 @@
-import * as z from 'zod';
-import { colourField, envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { colourField, envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
-export const lensSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('lens'),
-    ...commonFields({ clock: 'wall', duration: 0.3, durationAbout: 'Seconds until the picture is clear again.', on: 'target' }),
-    split: valueField({ label: 'Colour split', about: 'How far red and blue part from green.', unit: 'px', min: 0, max: 100, default: 4 }),
-    vignette: valueField({ label: 'Vignette', about: 'How dark the corners become.', unit: '', min: 0, max: 1, default: 0 }),
-    flash: valueField({
-      label: 'Full-view flash',
-      about: 'How far the whole picture turns toward the colour.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 0,
-    }),
-    colour: colourField('Colour', 'Of the full-view flash.', '#ffffff'),
-    envelope: envelopeField('Envelope', 'All three over its life.', [
-      { at: 0, value: 1, ease: 'ease-out' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  split: valueField({
+    label: 'Colour split',
+    about: 'How far red and blue part from green.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 100,
+    default: 4,
+    scaled: true,
   }),
-);
+  vignette: valueField({
+    label: 'Vignette',
+    about: 'How dark the corners become.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0,
+    scaled: true,
+  }),
+  flash: valueField({
+    label: 'Full-view flash',
+    about: 'How far the whole picture turns toward the colour.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0,
+    scaled: true,
+  }),
+  colour: colourField('Colour', 'Of the full-view flash.', '#ffffff'),
+  envelope: envelopeField('Envelope', 'All three over its life.', [
+    { at: 0, value: 1, ease: 'ease-out' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** What the view is seen through: colour split, dark corners, a flash over everything. The strongest of several shows. */
-export const lens: EffectKind = {
+export const lens = defineKind({
   kind: 'lens',
   family: 'view',
   lengthField: 'duration',
-  channel: { label: 'lens', unit: '', signed: false },
+  channel: { label: 'lens', unit: '', signed: false, full: 1 },
+  about: 'What the view is seen through: colour split, dark corners, a flash over everything. The strongest of several shows.',
+  common: { clock: 'wall', duration: 0.3, durationAbout: 'Seconds until the picture is clear again.', on: 'target' },
+  fields,
+  leads: ['split', 'vignette', 'flash', 'duration', 'colour', 'strength'],
   compile(reader) {
     const split = reader.value('split');
     const vignette = reader.value('vignette');
@@ -60,4 +77,4 @@ export const lens: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,58 +1,72 @@
-import * as z from 'zod';
-import { choiceField, colourField, easeField, envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { choiceField, colourField, easeField, envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
 const showings = ['when hurt', 'always'] as const;
 
-export const meterSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('meter'),
-    ...commonFields({ clock: 'wall', duration: 1.6, durationAbout: 'Seconds from its first to its last sight.', on: 'target' }),
-    before: valueField({ label: 'Before', about: 'How full it was before the blow.', unit: '', min: 0, max: 1, default: 1 }),
-    after: valueField({ label: 'After', about: 'How full it is after the blow.', unit: '', min: 0, max: 1, default: 0.7 }),
-    fall: valueField({ label: 'Fall', about: 'Seconds in which it falls.', unit: 's', min: 0, max: 5, default: 0.08 }),
-    ease: easeField('Easing', 'How it falls, and how what lags follows.', 'ease-out'),
-    lagDelay: valueField({
-      label: 'Lag waits',
-      about: 'Seconds for which what was lost stays lit.',
-      unit: 's',
-      min: 0,
-      max: 10,
-      default: 0.45,
-    }),
-    lagTime: valueField({ label: 'Lag falls', about: 'Seconds in which it then falls.', unit: 's', min: 0, max: 10, default: 0.35 }),
-    shows: choiceField('Shows', 'when hurt: only where something was lost; always: whatever happens.', showings, 'when hurt'),
-    above: valueField({ label: 'Above', about: 'How far above the body’s middle.', unit: 'px', min: -1000, max: 1000, default: 92 }),
-    width: valueField({ label: 'Width', about: 'Of the whole bar.', unit: 'px', min: 1, max: 2000, default: 110 }),
-    height: valueField({ label: 'Height', about: 'Of the bar.', unit: 'px', min: 1, max: 200, default: 9 }),
-    fill: colourField('Full', 'Of what is left.', '#8fd06a'),
-    lagFill: colourField('Lost', 'Of what was lost and lags behind.', '#ffd9a0'),
-    back: colourField('Empty', 'Of what is empty.', '#241a16'),
-    envelope: envelopeField('Alpha', 'Fade-in, hold and fade-out.', [
-      { at: 0, value: 0, ease: 'ease-out' },
-      { at: 0.05, value: 1 },
-      { at: 0.8, value: 1, ease: 'ease-in' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  before: valueField({ label: 'Before', about: 'How full it was before the blow.', group: 'amount', unit: '', min: 0, max: 1, default: 1 }),
+  after: valueField({ label: 'After', about: 'How full it is after the blow.', group: 'amount', unit: '', min: 0, max: 1, default: 0.7 }),
+  fall: valueField({ label: 'Fall', about: 'Seconds in which it falls.', group: 'time', unit: 's', min: 0, max: 5, default: 0.08 }),
+  ease: easeField('Easing', 'How it falls, and how what lags follows.', 'ease-out'),
+  lagDelay: valueField({
+    label: 'Lag waits',
+    about: 'Seconds for which what was lost stays lit.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 10,
+    default: 0.45,
   }),
-);
+  lagTime: valueField({
+    label: 'Lag falls',
+    about: 'Seconds in which it then falls.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 10,
+    default: 0.35,
+  }),
+  shows: choiceField('Shows', 'when hurt: only where something was lost; always: whatever happens.', showings, 'when hurt'),
+  above: valueField({
+    label: 'Above',
+    about: 'How far above the body’s middle.',
+    group: 'place',
+    unit: 'px',
+    min: -1000,
+    max: 1000,
+    default: 92,
+  }),
+  width: valueField({ label: 'Width', about: 'Of the whole bar.', group: 'look', unit: 'px', min: 1, max: 2000, default: 110 }),
+  height: valueField({ label: 'Height', about: 'Of the bar.', group: 'look', unit: 'px', min: 1, max: 200, default: 9 }),
+  fill: colourField('Full', 'Of what is left.', '#8fd06a'),
+  lagFill: colourField('Lost', 'Of what was lost and lags behind.', '#ffd9a0'),
+  back: colourField('Empty', 'Of what is empty.', '#241a16'),
+  envelope: envelopeField('Alpha', 'Fade-in, hold and fade-out.', [
+    { at: 0, value: 0, ease: 'ease-out' },
+    { at: 0.05, value: 1 },
+    { at: 0.8, value: 1, ease: 'ease-in' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** A health bar over a body: it falls from `before` to `after`, and what was lost lags behind. */
-export const meter: EffectKind = {
+export const meter = defineKind({
   kind: 'meter',
   family: 'words',
   lengthField: 'duration',
-  channel: { label: 'full', unit: '', signed: false },
+  channel: { label: 'full', unit: '', signed: false, full: 1 },
+  about: 'A health bar over a body: it falls from `before` to `after`, and what was lost lags behind.',
+  common: { clock: 'wall', duration: 1.6, durationAbout: 'Seconds from its first to its last sight.', on: 'target' },
+  fields,
+  leads: ['before', 'after', 'fall', 'lagDelay', 'lagTime', 'duration', 'above', 'width'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const party = reader.choice('on');
     const before = reader.value('before');
     const after = reader.value('after');
     const fall = reader.value('fall');
     const ease = reader.easing('ease');
     const lagDelay = reader.value('lagDelay');
     const lagTime = reader.value('lagTime');
-    const always = reader.choice('shows', showings) === 'always';
+    const always = reader.choice('shows') === 'always';
     const above = reader.value('above');
     const width = reader.value('width');
     const height = reader.value('height');
@@ -102,7 +116,7 @@ export const meter: EffectKind = {
       },
     };
   },
-};
+});
 
 function fraction(x: number): number {
   return Math.min(1, Math.max(0, x));

@@ -1,13 +1,11 @@
-import * as z from 'zod';
 import { dragFall, dragReach } from '../maths/ballistic.js';
 import { spring } from '../maths/spring.js';
-import { choiceField, colourField, directionField, lazySchema, textField, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
+import { choiceField, colourField, directionField, textField, valueField, type Fields } from '../model/fields.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { CompiledValue } from '../take/compiledValue.js';
 import { bindTo, movable } from '../take/motion.js';
-import type { EffectKind } from './effect.js';
-import { fillTemplate } from './template.js';
+import { defineKind } from './effect.js';
+import { fillTemplate } from '../model/template.js';
 
 /** Entering faster than this cannot be seen, and its spring would swing beyond all numbers. */
 const shortestEnter = 1e-4;
@@ -17,62 +15,81 @@ const leaves = ['fade', 'shrink', 'cut'] as const;
 /** Damping of the spring that a number enters by: a pop overshoots once, a bounce rings. */
 const entering = { pop: 0.5, bounce: 0.22 } as const;
 
-export const numberSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('number'),
-    ...commonFields({ clock: 'wall', duration: 0.8, durationAbout: 'Seconds from its first to its last sight.', on: 'target' }),
-    template: textField('Text', 'Payload fields stand in braces, as in −{damage}.', '{damage}'),
-    decimals: valueField({ label: 'Decimals', about: 'Digits after the point.', unit: '', min: 0, max: 3, default: 0 }),
-    from: choiceField('From', 'Where it appears.', origins, 'target'),
-    above: valueField({ label: 'Above', about: 'How far above that place.', unit: 'px', min: -1000, max: 1000, default: 62 }),
-    size: valueField({ label: 'Size', about: 'Height of its digits; strength scales it.', unit: 'px', min: 4, max: 400, default: 34 }),
-    colour: colourField('Colour', 'Of the digits.', '#fff4d6'),
-    outline: colourField('Outline', 'Around the digits, so that they read on anything.', '#2a160c'),
-    enter: choiceField('Enter', 'instant: at once; pop: overshoots once; bounce: rings.', enters, 'pop'),
-    enterTime: valueField({ label: 'Enter time', about: 'Seconds of entering.', unit: 's', min: 0, max: 5, default: 0.14 }),
-    leave: choiceField('Leave', 'How it goes.', leaves, 'fade'),
-    leaveTime: valueField({ label: 'Leave time', about: 'Seconds of leaving.', unit: 's', min: 0, max: 5, default: 0.25 }),
-    direction: directionField('Direction', 'Where it flies; a wide spread makes a cone.', { mode: 'fixed', angle: -90, spread: 30 }),
-    speed: valueField({ label: 'Speed', about: 'Speed at the start.', unit: 'px/s', min: 0, max: 4000, default: 170 }),
-    drag: valueField({ label: 'Drag', about: 'Share of the speed lost per second.', unit: '1/s', min: 0, max: 50, default: 4 }),
-    gravity: valueField({
-      label: 'Gravity',
-      about: 'Makes it fall back; negative lets it rise on.',
-      unit: 'px/s²',
-      min: -5000,
-      max: 5000,
-      default: 0,
-    }),
-    sway: valueField({ label: 'Sway', about: 'How far it zigzags.', unit: 'px', min: 0, max: 400, default: 0 }),
-    swayRate: valueField({ label: 'Sway rate', about: 'Zigzags per second.', unit: 'Hz', min: 0, max: 30, default: 3 }),
-    gather: valueField({
-      label: 'Gather',
-      about: 'Repeats that come within so many seconds of the one before are told as one growing number; 0 shows each.',
-      unit: 's',
-      min: 0,
-      max: 5,
-      default: 0,
-    }),
+const fields = {
+  template: textField('Text', 'Payload fields stand in braces, as in −{damage}.', '{damage}'),
+  decimals: valueField({ label: 'Decimals', about: 'Digits after the point.', group: 'look', unit: '', min: 0, max: 3, default: 0 }),
+  from: choiceField('From', 'Where it appears.', origins, 'target', { group: 'place' }),
+  above: valueField({ label: 'Above', about: 'How far above that place.', group: 'place', unit: 'px', min: -1000, max: 1000, default: 62 }),
+  size: valueField({
+    label: 'Size',
+    about: 'Height of its digits; strength scales it.',
+    group: 'look',
+    unit: 'px',
+    min: 4,
+    max: 400,
+    default: 34,
+    scaled: true,
   }),
-);
+  colour: colourField('Colour', 'Of the digits.', '#fff4d6'),
+  outline: colourField('Outline', 'Around the digits, so that they read on anything.', '#2a160c'),
+  enter: choiceField('Enter', 'instant: at once; pop: overshoots once; bounce: rings.', enters, 'pop', { group: 'time' }),
+  enterTime: valueField({ label: 'Enter time', about: 'Seconds of entering.', group: 'time', unit: 's', min: 0, max: 5, default: 0.14 }),
+  leave: choiceField('Leave', 'How it goes.', leaves, 'fade', { group: 'time' }),
+  leaveTime: valueField({ label: 'Leave time', about: 'Seconds of leaving.', group: 'time', unit: 's', min: 0, max: 5, default: 0.25 }),
+  direction: directionField('Direction', 'Where it flies; a wide spread makes a cone.', { mode: 'fixed', angle: -90, spread: 30 }),
+  speed: valueField({ label: 'Speed', about: 'Speed at the start.', group: 'direction', unit: 'px/s', min: 0, max: 4000, default: 170 }),
+  drag: valueField({
+    label: 'Drag',
+    about: 'Share of the speed lost per second.',
+    group: 'direction',
+    unit: '1/s',
+    min: 0,
+    max: 50,
+    default: 4,
+  }),
+  gravity: valueField({
+    label: 'Gravity',
+    about: 'Makes it fall back; negative lets it rise on.',
+    group: 'direction',
+    unit: 'px/s²',
+    min: -5000,
+    max: 5000,
+    default: 0,
+  }),
+  sway: valueField({ label: 'Sway', about: 'How far it zigzags.', group: 'direction', unit: 'px', min: 0, max: 400, default: 0 }),
+  swayRate: valueField({ label: 'Sway rate', about: 'Zigzags per second.', group: 'time', unit: 'Hz', min: 0, max: 30, default: 3 }),
+  gather: valueField({
+    label: 'Gather',
+    about: 'Repeats that come within so many seconds of the one before are told as one growing number; 0 shows each.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0,
+    absent: 0,
+  }),
+} satisfies Fields;
 
-/** A word or number made from the payload: it enters, stays, flies ballistically and leaves. */
-export const number: EffectKind = {
+export const number = defineKind({
   kind: 'number',
   family: 'words',
   lengthField: 'duration',
-  channel: { label: 'size', unit: 'px', signed: false },
+  channel: { label: 'size', unit: 'px', signed: false, full: 60 },
+  about: 'A word or number made from the payload: it enters, stays, flies ballistically and leaves.',
+  common: { clock: 'wall', duration: 0.8, durationAbout: 'Seconds from its first to its last sight.', on: 'target' },
+  fields,
+  leads: ['template', 'size', 'duration', 'enter', 'leave', 'colour', 'speed', 'direction', 'above'],
   compile(reader) {
     const template = reader.template('template');
     const decimals = reader.value('decimals');
-    const origin = reader.choice('from', origins);
+    const origin = reader.choice('from');
     const above = reader.value('above');
     const size = reader.value('size');
     const colour = reader.colour('colour');
     const outline = reader.colour('outline');
-    const enter = reader.choice('enter', enters);
+    const enter = reader.choice('enter');
     const enterTime = reader.value('enterTime');
-    const leave = reader.choice('leave', leaves);
+    const leave = reader.choice('leave');
     const leaveTime = reader.value('leaveTime');
     const direction = reader.direction('direction');
     const speed = reader.value('speed');
@@ -80,10 +97,9 @@ export const number: EffectKind = {
     const gravity = reader.value('gravity');
     const sway = reader.value('sway');
     const swayRate = reader.value('swayRate');
-    const gather = reader.value('gather', 0);
+    const gather = reader.value('gather');
     const chance = reader.value('chance');
-    const repeats = reader.repeatCount();
-    const every = reader.repeatEvery();
+    const { count: repeats, every } = reader.repeat();
     return {
       fire(draws, strength, duration) {
         const gathers = repeats > 1 && every <= draws.number(gather);
@@ -143,7 +159,7 @@ export const number: EffectKind = {
       },
     };
   },
-};
+});
 
 /** The repeats that chance lets fire, in order; what decides is what decides when they are fired. */
 function firedRepeats(draws: Draws, chance: CompiledValue, repeats: number): number[] {

@@ -1,54 +1,61 @@
-import * as z from 'zod';
-import { blendField, choiceField, colourField, envelopeField, lazySchema, pictureField, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
+import { blendField, choiceField, colourField, envelopeField, pictureField, valueField, type Fields } from '../model/fields.js';
 import { spots } from '../take/draws.js';
-import type { EffectKind } from './effect.js';
-import { firePicture } from './picture.js';
+import { defineKind } from './effect.js';
+import { firePicture } from './parts/picture.js';
 
-export const overlaySchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('overlay'),
-    ...commonFields({ clock: 'wall', duration: 1.2, durationAbout: 'Seconds from first to last sight.', on: 'target' }),
-    picture: pictureField('Picture', 'What is put on the body.'),
-    layer: choiceField('Layer', 'Over the body or behind it.', ['over', 'behind'], 'over'),
-    spot: choiceField('Spot', 'The part of the body it is put on.', spots, 'middle'),
-    x: valueField({ label: 'Across', about: 'How far to the right of that spot.', unit: 'px', min: -1000, max: 1000, default: 0 }),
-    y: valueField({ label: 'Down', about: 'How far below that spot.', unit: 'px', min: -1000, max: 1000, default: 0 }),
-    size: valueField({ label: 'Size', about: 'Width of the picture.', unit: 'px', min: 1, max: 4000, default: 180 }),
-    turn: valueField({ label: 'Turn', about: 'How far the picture is turned.', unit: '°', min: -360, max: 360, default: 0 }),
-    alpha: valueField({
-      label: 'Alpha',
-      about: 'At the envelope’s full height; strength scales it.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 1,
-    }),
-    tint: colourField('Tint', 'Multiplies the picture’s colours.', '#ffffff'),
-    blend: blendField('normal'),
-    envelope: envelopeField('Envelope', 'Fade-in, hold and fade-out.', [
-      { at: 0, value: 0, ease: 'ease-out' },
-      { at: 0.15, value: 1 },
-      { at: 0.7, value: 1, ease: 'ease-in' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  picture: pictureField('Picture', 'What is put on the body.'),
+  layer: choiceField('Layer', 'Over the body or behind it.', ['over', 'behind'], 'over', { group: 'place' }),
+  spot: choiceField('Spot', 'The part of the body it is put on.', spots, 'middle', { group: 'place', absent: 'middle' }),
+  x: valueField({
+    label: 'Across',
+    about: 'How far to the right of that spot.',
+    group: 'place',
+    unit: 'px',
+    min: -1000,
+    max: 1000,
+    default: 0,
   }),
-);
+  y: valueField({ label: 'Down', about: 'How far below that spot.', group: 'place', unit: 'px', min: -1000, max: 1000, default: 0 }),
+  size: valueField({ label: 'Size', about: 'Width of the picture.', group: 'look', unit: 'px', min: 1, max: 4000, default: 180 }),
+  turn: valueField({ label: 'Turn', about: 'How far the picture is turned.', group: 'look', unit: '°', min: -360, max: 360, default: 0 }),
+  alpha: valueField({
+    label: 'Alpha',
+    about: 'At the envelope’s full height; strength scales it.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 1,
+    scaled: true,
+  }),
+  tint: colourField('Tint', 'Multiplies the picture’s colours.', '#ffffff'),
+  blend: blendField('normal'),
+  envelope: envelopeField('Envelope', 'Fade-in, hold and fade-out.', [
+    { at: 0, value: 0, ease: 'ease-out' },
+    { at: 0.15, value: 1 },
+    { at: 0.7, value: 1, ease: 'ease-in' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** A picture on a body: it moves, turns and is squashed with it. */
-export const overlay: EffectKind = {
+export const overlay = defineKind({
   kind: 'overlay',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'alpha', unit: '', signed: false },
+  channel: { label: 'alpha', unit: '', signed: false, full: 1 },
+  about: 'A picture on a body: it moves, turns and is squashed with it.',
+  common: { clock: 'wall', duration: 1.2, durationAbout: 'Seconds from first to last sight.', on: 'target' },
+  fields,
+  leads: ['picture', 'alpha', 'size', 'duration', 'spot', 'layer'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const party = reader.choice('on');
     const look = {
       picture: reader.picture('picture').id,
-      layer: reader.choice('layer', ['over', 'behind'] as const),
+      layer: reader.choice('layer'),
       party,
       origin: party,
-      spot: reader.choice('spot', spots, 'middle'),
+      spot: reader.choice('spot'),
       x: reader.value('x'),
       y: reader.value('y'),
       size: reader.value('size'),
@@ -60,4 +67,4 @@ export const overlay: EffectKind = {
     } as const;
     return { fire: (draws, strength, duration) => firePicture(look, draws, strength, duration) };
   },
-};
+});

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { shuffled } from '../maths/shuffle.js';
 import { bakedFrame } from '../ship/bakedRow.js';
-import { takeOf } from '../testing.js';
+import { takeOf } from '../testing/projects.js';
 
 describe('pose', () => {
   it('is held without cancelling what else the body does', () => {

@@ -1,40 +1,39 @@
-import * as z from 'zod';
-import { choiceField, envelopeField, lazySchema, valueField } from '../model/field.js';
+import { choiceField, envelopeField, valueField, type Fields } from '../model/fields.js';
 import { poses } from '../take/frame.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { defineKind } from './effect.js';
 
-export const poseSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('pose'),
-    ...commonFields({ clock: 'game', duration: 0.35, durationAbout: 'Seconds from rest to rest.', on: 'target' }),
-    pose: choiceField('Pose', 'Which of the body’s poses it takes.', poses, 'hurt'),
-    amount: valueField({
-      label: 'Amount',
-      about: 'How far it goes into the pose; strength scales it.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 1,
-    }),
-    envelope: envelopeField('Envelope', 'Into the pose, held, and out of it.', [
-      { at: 0, value: 0, ease: 'cubic-bezier(0.1, 0.8, 0.3, 1)' },
-      { at: 0.12, value: 1 },
-      { at: 0.55, value: 1, ease: 'ease-in-out' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  pose: choiceField('Pose', 'Which of the body’s poses it takes.', poses, 'hurt'),
+  amount: valueField({
+    label: 'Amount',
+    about: 'How far it goes into the pose; strength scales it.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 1,
+    scaled: true,
   }),
-);
+  envelope: envelopeField('Envelope', 'Into the pose, held, and out of it.', [
+    { at: 0, value: 0, ease: 'cubic-bezier(0.1, 0.8, 0.3, 1)' },
+    { at: 0.12, value: 1 },
+    { at: 0.55, value: 1, ease: 'ease-in-out' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** Puts a body into a named pose by amount · envelope(u). Other poses and motions go on; of two in one pose the stronger shows. */
-export const pose: EffectKind = {
+export const pose = defineKind({
   kind: 'pose',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'pose', unit: '', signed: false },
+  channel: { label: 'pose', unit: '', signed: false, full: 1 },
+  about: 'Puts a body into a named pose by amount · envelope(u). Other poses and motions go on; of two in one pose the stronger shows.',
+  common: { clock: 'game', duration: 0.35, durationAbout: 'Seconds from rest to rest.', on: 'target' },
+  fields,
+  leads: ['pose', 'amount', 'duration', 'on', 'strength'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
-    const name = reader.choice('pose', poses);
+    const party = reader.choice('on');
+    const name = reader.choice('pose');
     const amount = reader.value('amount');
     const envelope = reader.envelope('envelope');
     return {
@@ -52,4 +51,4 @@ export const pose: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,37 +1,36 @@
-import * as z from 'zod';
-import { lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { compileSwing, springFields } from './springSwing.js';
+import { valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
+import { compileSwing, springFields, type SpringFields } from './parts/springSwing.js';
 
 /** The view never shrinks below this zoom. */
 const smallest = 0.1;
 
-export const punchSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('punch'),
-    ...commonFields({ clock: 'wall', duration: 0.4, durationAbout: 'Seconds until the zoom is back.', on: 'target' }),
-    amount: valueField({
-      label: 'Amount',
-      about: 'How much nearer the view jumps; negative is farther.',
-      unit: '×',
-      min: -0.5,
-      max: 1,
-      default: 0.06,
-    }),
-    ...springFields({ frequency: 3.5, damping: 0.6 }),
+const fields = {
+  amount: valueField({
+    label: 'Amount',
+    about: 'How much nearer the view jumps; negative is farther.',
+    group: 'amount',
+    unit: '×',
+    min: -0.5,
+    max: 1,
+    default: 0.06,
+    scaled: true,
   }),
-);
+  ...springFields({ frequency: 3.5, damping: 0.6 }),
+} satisfies Fields;
 
-/** Zooms the view by a spring: zoom = 1 + s. */
-export const punch: EffectKind = {
+export const punch = defineKind({
   kind: 'punch',
   family: 'view',
   lengthField: 'duration',
-  channel: { label: 'zoom', unit: '×', signed: true },
+  channel: { label: 'zoom', unit: '×', signed: true, full: 0.15 },
+  about: 'Zooms the view by a spring: zoom = 1 + s.',
+  common: { clock: 'wall', duration: 0.4, durationAbout: 'Seconds until the zoom is back.', on: 'target' },
+  fields,
+  leads: ['amount', 'frequency', 'damping', 'duration', 'strength'],
   compile(reader) {
     const amount = reader.value('amount');
-    const swing = compileSwing(reader);
+    const swing = compileSwing(reader.part<SpringFields>());
     return {
       fire(draws, strength, duration) {
         const x0 = draws.number(amount) * strength;
@@ -46,4 +45,4 @@ export const punch: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,41 +1,42 @@
-import * as z from 'zod';
-import { envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
-export const rumbleSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('rumble'),
-    ...commonFields({ clock: 'wall', duration: 0.2, durationAbout: 'Seconds for which the motors turn.', on: 'target' }),
-    low: valueField({
-      label: 'Low motor',
-      about: 'The heavy motor at the envelope’s full height.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 0.7,
-    }),
-    high: valueField({
-      label: 'High motor',
-      about: 'The light motor at the envelope’s full height.',
-      unit: '',
-      min: 0,
-      max: 1,
-      default: 0.4,
-    }),
-    envelope: envelopeField('Envelope', 'Both motors over its life.', [
-      { at: 0, value: 1, ease: 'ease-in' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  low: valueField({
+    label: 'Low motor',
+    about: 'The heavy motor at the envelope’s full height.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0.7,
+    scaled: true,
   }),
-);
+  high: valueField({
+    label: 'High motor',
+    about: 'The light motor at the envelope’s full height.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0.4,
+    scaled: true,
+  }),
+  envelope: envelopeField('Envelope', 'Both motors over its life.', [
+    { at: 0, value: 1, ease: 'ease-in' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** Turns the controller's two motors. Where several rumbles meet the strongest is felt. */
-export const rumble: EffectKind = {
+export const rumble = defineKind({
   kind: 'rumble',
   family: 'hand',
   lengthField: 'duration',
-  channel: { label: 'rumble', unit: '', signed: false },
+  channel: { label: 'rumble', unit: '', signed: false, full: 1 },
+  about: "Turns the controller's two motors. Where several rumbles meet the strongest is felt.",
+  common: { clock: 'wall', duration: 0.2, durationAbout: 'Seconds for which the motors turn.', on: 'target' },
+  fields,
+  leads: ['low', 'high', 'duration', 'strength'],
   compile(reader) {
     const low = reader.value('low');
     const high = reader.value('high');
@@ -56,4 +57,4 @@ export const rumble: EffectKind = {
       },
     };
   },
-};
+});

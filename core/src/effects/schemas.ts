@@ -1,93 +1,56 @@
 import * as z from 'zod';
-import { lazySchema } from '../model/field.js';
-import { burstSchema } from './burst.js';
-import { flashSchema } from './flash.js';
-import { hitStopSchema } from './hitStop.js';
-import { squashSchema } from './squash.js';
-import { knockbackSchema } from './knockback.js';
-import { jitterSchema } from './jitter.js';
-import { kickSchema } from './kick.js';
-import { punchSchema } from './punch.js';
-import { lensSchema } from './lens.js';
-import { slowSchema } from './slow.js';
-import { rumbleSchema } from './rumble.js';
-import { signalSchema } from './signal.js';
-import { ringSchema } from './ring.js';
-import { numberSchema } from './number.js';
-import { streamSchema } from './stream.js';
-import { markSchema } from './mark.js';
-import { overlaySchema } from './overlay.js';
-import { poseSchema } from './pose.js';
-import { arcSchema } from './arc.js';
-import { trailSchema } from './trail.js';
-import { seekerSchema } from './seeker.js';
-import { captionSchema } from './caption.js';
-import { meterSchema } from './meter.js';
-import { shakeSchema } from './shake.js';
-import { soundSchema } from './sound.js';
+import { fieldSchema, identifier } from '../model/fieldSchema.js';
+import { limits } from '../model/fields.js';
+import { lazySchema } from '../model/lazySchema.js';
+import type { EffectKind } from './effect.js';
+import { effectKinds, fieldsOfKind, type Effect, type EffectName } from './registry.js';
 
-/** Any effect as documents hold it. */
-export const effectSchema = /* @__PURE__ */ lazySchema(() =>
-  z.discriminatedUnion('kind', [
-    flashSchema(),
-    burstSchema(),
-    streamSchema(),
-    overlaySchema(),
-    markSchema(),
-    hitStopSchema(),
-    shakeSchema(),
-    soundSchema(),
-    squashSchema(),
-    knockbackSchema(),
-    jitterSchema(),
-    kickSchema(),
-    punchSchema(),
-    lensSchema(),
-    slowSchema(),
-    rumbleSchema(),
-    signalSchema(),
-    ringSchema(),
-    numberSchema(),
-    meterSchema(),
-    captionSchema(),
-    seekerSchema(),
-    trailSchema(),
-    arcSchema(),
-    poseSchema(),
-  ]),
+const anchorSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .union([z.strictObject({ to: z.literal('contact') }), z.strictObject({ to: z.enum(['start', 'end']), effect: identifier() })])
+    .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start or end of another effect.' }),
 );
 
-export type Effect = z.infer<ReturnType<typeof effectSchema>>;
-export type EffectName = Effect['kind'];
+const repeatSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .strictObject({
+      count: z.number().int().min(1).max(limits.repeats).describe('How many times it fires.'),
+      every: z.number().min(0).max(limits.repeatEvery).describe('Seconds from one start to the next, on the effect’s own clock.'),
+    })
+    .meta({ id: 'repeat', description: 'How many times it fires, and the seconds from one start to the next.' }),
+);
 
-/** The schema of one kind, for the inspector. */
-export const effectSchemaOf = {
-  flash: flashSchema,
-  burst: burstSchema,
-  stream: streamSchema,
-  pose: poseSchema,
-  overlay: overlaySchema,
-  mark: markSchema,
-  'hit-stop': hitStopSchema,
-  shake: shakeSchema,
-  sound: soundSchema,
-  squash: squashSchema,
-  knockback: knockbackSchema,
-  jitter: jitterSchema,
-  kick: kickSchema,
-  punch: punchSchema,
-  lens: lensSchema,
-  slow: slowSchema,
-  rumble: rumbleSchema,
-  signal: signalSchema,
-  ring: ringSchema,
-  arc: arcSchema,
-  trail: trailSchema,
-  seeker: seekerSchema,
-  number: numberSchema,
-  caption: captionSchema,
-  meter: meterSchema,
-} as const;
+const made = new WeakMap<EffectKind, z.ZodObject>();
+
+/** The schema of one kind's effects. */
+export function effectSchemaOf(kind: EffectKind): z.ZodObject {
+  let schema = made.get(kind);
+  if (!schema) {
+    const fields = Object.entries(fieldsOfKind(kind)).map(([name, field]) => [name, fieldSchema(field)]);
+    schema = z
+      .strictObject({
+        kind: z.literal(kind.kind),
+        id: identifier(),
+        label: z.string().max(60).optional().describe('Shown at the head of the lane; the id when absent.'),
+        muted: z.boolean().default(false).describe('A muted effect is kept but neither seen nor heard; others may still hang on it.'),
+        anchor: anchorSchema().default({ to: 'contact' }),
+        repeat: repeatSchema().default({ count: 1, every: 0.1 }),
+        ...(Object.fromEntries(fields) as Record<string, z.ZodType>),
+      })
+      .meta({ id: kind.kind, description: kind.about });
+    made.set(kind, schema);
+  }
+  return schema;
+}
+
+/** Any effect as documents hold it. */
+export const effectSchema = /* @__PURE__ */ lazySchema(
+  () =>
+    z.discriminatedUnion(
+      'kind',
+      Object.values(effectKinds).map(effectSchemaOf) as unknown as [z.ZodObject],
+    ) as unknown as z.ZodType<Effect>,
+);
 
 /** What a new effect may need from the project: a first clip, a first picture. */
 export interface FirstAssets {
@@ -97,7 +60,10 @@ export interface FirstAssets {
 
 /** A new effect of a kind with every default filled in. Undefined when the project has no asset that it needs. */
 export function newEffect(kind: EffectName, id: string, { clip, picture }: FirstAssets = {}): Effect | undefined {
-  const needs = kind === 'sound' ? { clips: [clip] } : kind === 'overlay' || kind === 'mark' ? { picture } : {};
-  const parsed = effectSchema().safeParse({ kind, id, ...needs });
+  const needs = Object.entries(effectKinds[kind].fields).flatMap(([name, { control, default: fallback }]): [string, unknown][] => {
+    if (fallback !== undefined) return [];
+    return control === 'clips' ? [[name, [clip]]] : control === 'picture' ? [[name, picture]] : [];
+  });
+  const parsed = effectSchema().safeParse({ kind, id, ...Object.fromEntries(needs) });
   return parsed.success ? parsed.data : undefined;
 }

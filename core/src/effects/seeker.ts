@@ -1,106 +1,141 @@
-import * as z from 'zod';
 import { hashText } from '../maths/hash.js';
 import {
   blendField,
   choiceField,
   directionField,
   envelopeField,
-  fieldRegistry,
   gradientField,
-  lazySchema,
+  textField,
+  identifierPattern,
   valueField,
-} from '../model/field.js';
+  type Fields,
+} from '../model/fields.js';
 import { highest } from '../take/compiledValue.js';
 import { origins, spots, type Draws } from '../take/draws.js';
-import { movable, partyOf, type Scene, type Spotted } from '../take/motion.js';
-import { commonFields, identifier } from './common.js';
-import type { EffectKind, Firing } from './effect.js';
-import { particlePictures } from './particlePictures.js';
-import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './ribbonNodes.js';
+import type { Scene, Spotted } from '../take/firing.js';
+import { movable, partyOf } from '../take/motion.js';
+import { defineKind } from './effect.js';
+import type { Firing } from '../take/firing.js';
+import { particlePictures } from './parts/particlePictures.js';
+import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
 
 const mostPulses = 200;
 const targetChannel = hashText('target');
 
-export const seekerSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('seeker'),
-    ...commonFields({ clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' }),
-    count: valueField({ label: 'Count', about: 'How many pulses fly.', unit: '', min: 0, max: mostPulses, default: 3 }),
-    every: valueField({ label: 'Apart', about: 'Seconds from one pulse to the next.', unit: 's', min: 0, max: 5, default: 0.06 }),
-    from: choiceField('From', 'Where they start.', origins, 'source'),
-    spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle'),
-    targets: valueField({
-      label: 'Targets',
-      about: 'How many different targets they may pick: the effect’s party first, then others at random.',
-      unit: '',
-      min: 1,
-      max: 20,
-      default: 1,
-    }),
-    within: valueField({
-      label: 'Within',
-      about: 'How far from the start another target may stand.',
-      unit: 'px',
-      min: 0,
-      max: 4000,
-      default: 600,
-    }),
-    direction: directionField('Direction', 'Where they set out; a wide spread makes a fan.', { mode: 'against', angle: 0, spread: 160 }),
-    speed: valueField({ label: 'Speed', about: 'At the start.', unit: 'px/s', min: 0, max: 10000, default: { range: [300, 620] } }),
-    sway: valueField({
-      label: 'Sway',
-      about: 'How far they swing across their way.',
-      unit: 'px',
-      min: 0,
-      max: 400,
-      default: { range: [0, 14] },
-    }),
-    swayRate: valueField({ label: 'Sway rate', about: 'Swings per flight.', unit: '×', min: 0, max: 20, default: { range: [1, 2] } }),
-    size: valueField({ label: 'Size', about: 'Diameter of a pulse; strength scales it.', unit: 'px', min: 0, max: 400, default: 12 }),
-    length: valueField({
-      label: 'Trail',
-      about: 'Seconds of the way gone that its ribbon shows.',
-      unit: 's',
-      min: 0,
-      max: 5,
-      default: 0.14,
-    }),
-    widthAlong: envelopeField('Width along it', 'Scales the ribbon’s width from head to tail.', [
-      { at: 0, value: 1 },
-      { at: 1, value: 0 },
-    ]),
-    colourAlong: gradientField('Colour along it', 'From the pulse itself to the ribbon’s tail.', [
-      { at: 0, colour: '#eaffb0' },
-      { at: 1, colour: '#6fbf3a00' },
-    ]),
-    blend: blendField('add'),
-    arrival: identifier()
-      .default('seeker-arrives')
-      .describe('The signal raised when a pulse arrives, with the number of its target: 0 the party, 1 on the others.')
-      .register(fieldRegistry, {
-        label: 'On arrival',
-        about: 'The signal that each pulse raises when it arrives, with its target’s number: 0 is the party, 1 on are the others.',
-        control: 'text',
-      }),
+const fields = {
+  count: valueField({ label: 'Count', about: 'How many pulses fly.', group: 'amount', unit: '', min: 0, max: mostPulses, default: 3 }),
+  every: valueField({
+    label: 'Apart',
+    about: 'Seconds from one pulse to the next.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0.06,
   }),
-);
+  from: choiceField('From', 'Where they start.', origins, 'source', { group: 'place' }),
+  spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle', { group: 'place' }),
+  targets: valueField({
+    label: 'Targets',
+    about: 'How many different targets they may pick: the effect’s party first, then others at random.',
+    group: 'place',
+    unit: '',
+    min: 1,
+    max: 20,
+    default: 1,
+  }),
+  within: valueField({
+    label: 'Within',
+    about: 'How far from the start another target may stand.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 4000,
+    default: 600,
+  }),
+  direction: directionField('Direction', 'Where they set out; a wide spread makes a fan.', { mode: 'against', angle: 0, spread: 160 }),
+  speed: valueField({
+    label: 'Speed',
+    about: 'At the start.',
+    group: 'direction',
+    unit: 'px/s',
+    min: 0,
+    max: 10000,
+    default: { range: [300, 620] },
+    drawn: 'particle',
+  }),
+  sway: valueField({
+    label: 'Sway',
+    about: 'How far they swing across their way.',
+    group: 'direction',
+    unit: 'px',
+    min: 0,
+    max: 400,
+    default: { range: [0, 14] },
+    drawn: 'particle',
+  }),
+  swayRate: valueField({
+    label: 'Sway rate',
+    about: 'Swings per flight.',
+    group: 'time',
+    unit: '×',
+    min: 0,
+    max: 20,
+    default: { range: [1, 2] },
+    drawn: 'particle',
+  }),
+  size: valueField({
+    label: 'Size',
+    about: 'Diameter of a pulse; strength scales it.',
+    group: 'look',
+    unit: 'px',
+    min: 0,
+    max: 400,
+    default: 12,
+    scaled: true,
+  }),
+  length: valueField({
+    label: 'Trail',
+    about: 'Seconds of the way gone that its ribbon shows.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0.14,
+  }),
+  widthAlong: envelopeField('Width along it', 'Scales the ribbon’s width from head to tail.', [
+    { at: 0, value: 1 },
+    { at: 1, value: 0 },
+  ]),
+  colourAlong: gradientField('Colour along it', 'From the pulse itself to the ribbon’s tail.', [
+    { at: 0, colour: '#eaffb0' },
+    { at: 1, colour: '#6fbf3a00' },
+  ]),
+  blend: blendField('add'),
+  arrival: textField(
+    'On arrival',
+    'The signal that each pulse raises when it arrives, with its target’s number: 0 is the party, 1 on are the others.',
+    'seeker-arrives',
+    (text) => (identifierPattern.test(text) ? undefined : 'expected lower-case letters, digits and hyphens, starting with a letter'),
+  ),
+} satisfies Fields;
 
-/**
- * Pulses that fly to a moving target. From a place p₀ with a velocity v₀, a pulse that takes T seconds is at
- * p₀ + v₀t + (target(t) − p₀ − v₀T)·(3u² − u³)/2 with u = t/T: for a target at rest that is the way of least
- * acceleration, and it meets a moving one exactly. Sway is added across the straight line, fading at both ends.
- */
-export const seeker: EffectKind = {
+export const seeker = defineKind({
   kind: 'seeker',
   family: 'space',
   lengthField: 'duration',
-  channel: { label: 'pulses', unit: '', signed: false },
+  channel: { label: 'pulses', unit: '', signed: false, full: 6 },
+  about:
+    'Pulses that fly to a moving target. From a place p₀ with a velocity v₀, a pulse that takes T seconds is at p₀ + v₀t + (target(t) − p₀ − v₀T)·(3u² − u³)/2 with u = t/T: for a target at rest that is the way of least acceleration, and it meets a moving one exactly. Sway is added across the straight line, fading at both ends. /',
+  common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' },
+  fields,
+  leads: ['count', 'duration', 'every', 'from', 'direction', 'speed', 'size', 'sway'],
   compile(reader) {
     const count = reader.value('count');
     const every = reader.value('every');
-    const origin = reader.choice('from', origins);
-    const spot = reader.choice('spot', spots);
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const origin = reader.choice('from');
+    const spot = reader.choice('spot');
+    const party = reader.choice('on');
     const targets = reader.value('targets');
     const within = reader.value('within');
     const direction = reader.direction('direction');
@@ -111,13 +146,15 @@ export const seeker: EffectKind = {
     const length = reader.value('length');
     const arrival = reader.text('arrival');
     const look: RibbonLook = {
-      widthTable: reader.envelope('widthAlong').table(),
-      colourTables: reader.gradient('colourAlong').tables(),
+      widthAlong: reader.envelope('widthAlong'),
+      colourAlong: reader.gradient('colourAlong'),
       blend: reader.blend('blend'),
       layer: 1,
     };
+    const most = Math.min(mostPulses, Math.round(highest(count)));
     return {
-      mostParticles: Math.min(mostPulses, highest(count)) * nodesPerRibbon,
+      work: { particles: most * nodesPerRibbon, ribbonNodes: most * nodesPerRibbon, followings: most * (nodesPerRibbon + 1) },
+      follows: party,
       fire(draws, strength, duration): Firing {
         const start = movable(draws.place(origin, spot));
         const goals = pickTargets(draws, party, Math.round(draws.number(targets)), draws.number(within), start);
@@ -193,7 +230,7 @@ export const seeker: EffectKind = {
       },
     };
   },
-};
+});
 
 function writePulse(
   particles: Parameters<NonNullable<Firing['sample']>>[1]['particles'],
@@ -202,7 +239,7 @@ function writePulse(
   size: number,
 ): void {
   const n = particles.count++;
-  const { r, g, b, a } = look.colourTables;
+  const { r, g, b, a } = look.colourAlong.tables();
   particles.x[n] = at.x;
   particles.y[n] = at.y;
   particles.size[n] = size;

@@ -1,75 +1,88 @@
-import * as z from 'zod';
 import { hashText } from '../maths/hash.js';
 import { noise } from '../maths/noise.js';
-import { choiceField, directionField, envelopeField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { choiceField, directionField, envelopeField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
 const axes = ['both', 'line'] as const;
 const xChannel = hashText('shake.x');
 const yChannel = hashText('shake.y');
 const rollChannel = hashText('shake.roll');
 
-export const shakeSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('shake'),
-    ...commonFields({ clock: 'wall', duration: 0.25, durationAbout: 'Seconds until the view is still again.', on: 'target' }),
-    amplitude: valueField({
-      label: 'Amplitude',
-      about: 'How far the view moves from rest at most, on each axis.',
-      unit: 'px',
-      min: 0,
-      max: 400,
-      default: 6,
-    }),
-    roll: valueField({ label: 'Roll', about: 'How far the view turns at most.', unit: '°', min: 0, max: 45, default: 0 }),
-    frequency: valueField({
-      label: 'Frequency',
-      about: 'Changes of direction per second, roughly.',
-      unit: 'Hz',
-      min: 0.1,
-      max: 120,
-      default: 24,
-    }),
-    axis: choiceField('Axis', 'both: freely in the plane; line: only along the direction.', axes, 'both'),
-    direction: directionField('Direction', 'The line it keeps to when the axis is line.', { mode: 'along', angle: 0, spread: 0 }),
-    near: valueField({
-      label: 'Near',
-      about: 'Up to this distance of the view from contact it is felt in full.',
-      unit: 'px',
-      min: 0,
-      max: 20000,
-      default: 300,
-    }),
-    far: valueField({
-      label: 'Far',
-      about: 'From this distance on it is not felt; 0 is felt everywhere.',
-      unit: 'px',
-      min: 0,
-      max: 20000,
-      default: 0,
-    }),
-    envelope: envelopeField('Envelope', 'The shake over its life.', [
-      { at: 0, value: 1, ease: 'ease-out' },
-      { at: 1, value: 0 },
-    ]),
+const fields = {
+  amplitude: valueField({
+    label: 'Amplitude',
+    about: 'How far the view moves from rest at most, on each axis.',
+    group: 'amount',
+    unit: 'px',
+    min: 0,
+    max: 400,
+    default: 6,
+    scaled: true,
   }),
-);
+  roll: valueField({
+    label: 'Roll',
+    about: 'How far the view turns at most.',
+    group: 'amount',
+    unit: '°',
+    min: 0,
+    max: 45,
+    default: 0,
+    scaled: true,
+  }),
+  frequency: valueField({
+    label: 'Frequency',
+    about: 'Changes of direction per second, roughly.',
+    group: 'time',
+    unit: 'Hz',
+    min: 0.1,
+    max: 120,
+    default: 24,
+  }),
+  axis: choiceField('Axis', 'both: freely in the plane; line: only along the direction.', axes, 'both', { group: 'direction' }),
+  direction: directionField('Direction', 'The line it keeps to when the axis is line.', { mode: 'along', angle: 0, spread: 0 }),
+  near: valueField({
+    label: 'Near',
+    about: 'Up to this distance of the view from contact it is felt in full.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 20000,
+    default: 300,
+    absent: 0,
+  }),
+  far: valueField({
+    label: 'Far',
+    about: 'From this distance on it is not felt; 0 is felt everywhere.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 20000,
+    default: 0,
+    absent: 0,
+  }),
+  envelope: envelopeField('Envelope', 'The shake over its life.', [
+    { at: 0, value: 1, ease: 'ease-out' },
+    { at: 1, value: 0 },
+  ]),
+} satisfies Fields;
 
-/** Moves the view by gradient noise: amplitude · strength · nearness · envelope(u) · noise(frequency · age). */
-export const shake: EffectKind = {
+export const shake = defineKind({
   kind: 'shake',
   family: 'view',
   lengthField: 'duration',
-  channel: { label: 'shift', unit: 'px', signed: true },
+  channel: { label: 'shift', unit: 'px', signed: true, full: 14 },
+  about: 'Moves the view by gradient noise: amplitude · strength · nearness · envelope(u) · noise(frequency · age).',
+  common: { clock: 'wall', duration: 0.25, durationAbout: 'Seconds until the view is still again.', on: 'target' },
+  fields,
+  leads: ['amplitude', 'roll', 'frequency', 'duration', 'axis', 'direction', 'strength'],
   compile(reader) {
     const amplitude = reader.value('amplitude');
     const roll = reader.value('roll');
     const frequency = reader.value('frequency');
-    const axis = reader.choice('axis', axes);
+    const axis = reader.choice('axis');
     const direction = reader.direction('direction');
-    const near = reader.value('near', 0);
-    const far = reader.value('far', 0);
+    const near = reader.value('near');
+    const far = reader.value('far');
     const envelope = reader.envelope('envelope');
     return {
       fire(draws, strength, duration) {
@@ -102,4 +115,4 @@ export const shake: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,30 +1,29 @@
-import * as z from 'zod';
-import { lazySchema, textField, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { textField, valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
 
-export const signalSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('signal'),
-    ...commonFields({ clock: 'wall', duration: 0.05, durationAbout: 'Only how wide its lane draws it.', on: 'target' }),
-    name: textField('Name', 'What the game listens for.', 'now'),
-    amount: valueField({
-      label: 'Amount',
-      about: 'A number for the game, handed over with the name.',
-      unit: '',
-      min: -1000000,
-      max: 1000000,
-      default: 1,
-    }),
+const fields = {
+  name: textField('Name', 'What the game listens for.', 'now'),
+  amount: valueField({
+    label: 'Amount',
+    about: 'A number for the game, handed over with the name.',
+    group: 'amount',
+    unit: '',
+    min: -1000000,
+    max: 1000000,
+    default: 1,
+    scaled: true,
   }),
-);
+} satisfies Fields;
 
-/** A named moment for the game to act on. */
-export const signal: EffectKind = {
+export const signal = defineKind({
   kind: 'signal',
   family: 'logic',
   lengthField: 'duration',
-  channel: { label: 'signal', unit: '', signed: false },
+  channel: { label: 'signal', unit: '', signed: false, full: 1 },
+  about: 'A named moment for the game to act on.',
+  common: { clock: 'wall', duration: 0.05, durationAbout: 'Only how wide its lane draws it.', on: 'target' },
+  fields,
+  leads: ['name', 'amount', 'delay'],
   compile(reader) {
     const name = reader.text('name');
     const amount = reader.value('amount');
@@ -35,4 +34,4 @@ export const signal: EffectKind = {
       },
     };
   },
-};
+});

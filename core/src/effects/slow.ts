@@ -1,36 +1,50 @@
-import * as z from 'zod';
 import type { WarpWindow } from '../maths/timeWarp.js';
-import { choicesField, lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { clockParties } from './hitStop.js';
+import { choicesField, valueField, type Fields } from '../model/fields.js';
+import { clockParties } from '../take/firing.js';
+import { defineKind } from './effect.js';
 
 /** An ease is made of this many short stretches of even rate, so that the clock stays piecewise linear. */
 const easeSteps = 8;
 
-export const slowSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('slow'),
-    ...commonFields({ clock: 'wall', duration: 0.5, durationAbout: 'Wall seconds from first to last slowing.', on: 'target' }),
-    rate: valueField({ label: 'Rate', about: 'How fast the clocks run at the slowest.', unit: '×', min: 0.01, max: 0.99, default: 0.3 }),
-    easeIn: valueField({ label: 'Ease in', about: 'Seconds of slowing down.', unit: 's', min: 0, max: 10, default: 0 }),
-    easeOut: valueField({ label: 'Ease out', about: 'Seconds of speeding up again.', unit: 's', min: 0, max: 10, default: 0.2 }),
-    parties: choicesField('Slows', 'Whose game clocks run slower; world is everything that belongs to no party.', clockParties),
+const fields = {
+  rate: valueField({
+    label: 'Rate',
+    about: 'How fast the clocks run at the slowest.',
+    group: 'amount',
+    unit: '×',
+    min: 0.01,
+    max: 0.99,
+    default: 0.3,
   }),
-);
+  easeIn: valueField({ label: 'Ease in', about: 'Seconds of slowing down.', group: 'time', unit: 's', min: 0, max: 10, default: 0 }),
+  easeOut: valueField({
+    label: 'Ease out',
+    about: 'Seconds of speeding up again.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 10,
+    default: 0.2,
+  }),
+  parties: choicesField('Slows', 'Whose game clocks run slower; world is everything that belongs to no party.', clockParties),
+} satisfies Fields;
 
-/** Slows the game clocks of the parties it names, easing in and out. */
-export const slow: EffectKind = {
+export const slow = defineKind({
   kind: 'slow',
   family: 'time',
   lengthField: 'duration',
-  channel: { label: 'slowing', unit: '×', signed: false },
+  channel: { label: 'slowing', unit: '×', signed: false, full: 1 },
+  about: 'Slows the game clocks of the parties it names, easing in and out.',
+  common: { clock: 'wall', duration: 0.5, durationAbout: 'Wall seconds from first to last slowing.', on: 'target' },
+  fields,
+  leads: ['rate', 'duration', 'easeIn', 'easeOut', 'parties', 'strength'],
   compile(reader) {
-    const slowed = reader.choices('parties', clockParties);
+    const slowed = reader.choices('parties');
     const rate = reader.value('rate');
     const easeIn = reader.value('easeIn');
     const easeOut = reader.value('easeOut');
     return {
+      work: { timeWindows: 2 * easeSteps + 1 },
       fire(draws, strength, duration) {
         const slowest = Math.max(0, 1 - (1 - draws.number(rate)) * strength);
         const into = Math.min(duration, draws.number(easeIn));
@@ -59,4 +73,4 @@ export const slow: EffectKind = {
       },
     };
   },
-};
+});

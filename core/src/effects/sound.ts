@@ -1,108 +1,113 @@
-import * as z from 'zod';
 import { shuffled } from '../maths/shuffle.js';
-import { choiceField, fieldRegistry, lazySchema, valueField } from '../model/field.js';
+import { choiceField, clipsField, valueField, type Fields } from '../model/fields.js';
 import { origins } from '../take/draws.js';
-import { commonFields, identifier } from './common.js';
-import type { EffectKind } from './effect.js';
+import { defineKind } from './effect.js';
 
 const orders = ['shuffle', 'draw', 'round'] as const;
 
-export const soundSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('sound'),
-    ...commonFields({ clock: 'wall', duration: 0, durationAbout: 'Seconds after which it is stopped; 0 lets it ring.', on: 'target' }),
-    clips: z
-      .array(identifier())
-      .min(1)
-      .max(32)
-      .describe('The pool: each firing plays one of these clips.')
-      .register(fieldRegistry, { label: 'Pool', about: 'Each firing plays one of these.', control: 'clips' }),
-    order: choiceField(
-      'Order',
-      'shuffle: none twice running; draw: any, by chance alone; round: one after another. Counted over repeats and over seeds in a row.',
-      orders,
-      'shuffle',
-    ),
-    gain: valueField({
-      label: 'Gain',
-      about: 'Level against the clip as recorded.',
-      unit: 'dB',
-      min: -60,
-      max: 12,
-      default: { range: [-1.5, 0] },
-    }),
-    rate: valueField({
-      label: 'Rate',
-      about: 'Speed and pitch against the clip as recorded.',
-      unit: '×',
-      min: 0.1,
-      max: 4,
-      default: { range: [0.95, 1.05] },
-    }),
-    pan: valueField({ label: 'Pan', about: '-1 is left, 1 is right.', unit: '', min: -1, max: 1, default: 0 }),
-    from: choiceField('From', 'Where it sounds, for distance and pan.', origins, 'contact'),
-    near: valueField({
-      label: 'Near',
-      about: 'Up to this distance from the ear it is heard in full.',
-      unit: 'px',
-      min: 0,
-      max: 20000,
-      default: 300,
-    }),
-    far: valueField({
-      label: 'Far',
-      about: 'From this distance on it is silent; 0 is heard everywhere alike.',
-      unit: 'px',
-      min: 0,
-      max: 20000,
-      default: 0,
-    }),
-    panWidth: valueField({
-      label: 'Pan width',
-      about: 'How far to the side of the ear it is heard on that side alone; 0 pans nothing.',
-      unit: 'px',
-      min: 0,
-      max: 20000,
-      default: 0,
-    }),
-    gap: valueField({
-      label: 'Least gap',
-      about: 'Seconds that must lie between two plays; a play that comes sooner is left out.',
-      unit: 's',
-      min: 0,
-      max: 10,
-      default: 0.02,
-    }),
-    voices: valueField({
-      label: 'Most voices',
-      about: 'How many may ring at once; one more stops the oldest.',
-      unit: '',
-      min: 1,
-      max: 32,
-      default: 8,
-    }),
+const fields = {
+  clips: clipsField('Pool', 'Each firing plays one of these.'),
+  order: choiceField(
+    'Order',
+    'shuffle: none twice running; draw: any, by chance alone; round: one after another. Counted over repeats and over seeds in a row.',
+    orders,
+    'shuffle',
+    { absent: 'draw' },
+  ),
+  gain: valueField({
+    label: 'Gain',
+    about: 'Level against the clip as recorded.',
+    group: 'amount',
+    unit: 'dB',
+    min: -60,
+    max: 12,
+    default: { range: [-1.5, 0] },
   }),
-);
+  rate: valueField({
+    label: 'Rate',
+    about: 'Speed and pitch against the clip as recorded.',
+    group: 'look',
+    unit: '×',
+    min: 0.1,
+    max: 4,
+    default: { range: [0.95, 1.05] },
+  }),
+  pan: valueField({ label: 'Pan', about: '-1 is left, 1 is right.', group: 'place', unit: '', min: -1, max: 1, default: 0 }),
+  from: choiceField('From', 'Where it sounds, for distance and pan.', origins, 'contact', { group: 'place', absent: 'contact' }),
+  near: valueField({
+    label: 'Near',
+    about: 'Up to this distance from the ear it is heard in full.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 20000,
+    default: 300,
+    absent: 0,
+  }),
+  far: valueField({
+    label: 'Far',
+    about: 'From this distance on it is silent; 0 is heard everywhere alike.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 20000,
+    default: 0,
+    absent: 0,
+  }),
+  panWidth: valueField({
+    label: 'Pan width',
+    about: 'How far to the side of the ear it is heard on that side alone; 0 pans nothing.',
+    group: 'place',
+    unit: 'px',
+    min: 0,
+    max: 20000,
+    default: 0,
+    absent: 0,
+  }),
+  gap: valueField({
+    label: 'Least gap',
+    about: 'Seconds that must lie between two plays; a play that comes sooner is left out.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 10,
+    default: 0.02,
+    absent: 0,
+  }),
+  voices: valueField({
+    label: 'Most voices',
+    about: 'How many may ring at once; one more stops the oldest.',
+    group: 'amount',
+    unit: '',
+    min: 1,
+    max: 32,
+    default: 8,
+    absent: 32,
+  }),
+} satisfies Fields;
 
-/** Schedules one clip from a pool; strength scales the linear gain, and so does the distance from the ear. */
-export const sound: EffectKind = {
+export const sound = defineKind({
   kind: 'sound',
   family: 'ear',
   lengthField: 'duration',
-  channel: { label: 'sound', unit: '', signed: false },
+  channel: { label: 'sound', unit: '', signed: false, full: 1 },
+  about: 'Schedules one clip from a pool; strength scales the linear gain, and so does the distance from the ear.',
+  common: { clock: 'wall', duration: 0, durationAbout: 'Seconds after which it is stopped; 0 lets it ring.', on: 'target' },
+  fields,
+  leads: ['clips', 'gain', 'rate', 'order', 'duration', 'pan', 'voices'],
   compile(reader) {
     const clips = reader.clips('clips');
-    const order = reader.choice('order', orders, 'draw');
-    const repeats = reader.repeatCount();
+    const order = reader.choice('order');
+    const { count: repeats } = reader.repeat();
     const gain = reader.value('gain');
     const rate = reader.value('rate');
     const pan = reader.value('pan');
-    const from = reader.choice('from', origins, 'contact');
-    const near = reader.value('near', 0);
-    const far = reader.value('far', 0);
-    const panWidth = reader.value('panWidth', 0);
-    const gap = reader.value('gap', 0);
-    const voices = reader.value('voices', 32);
+    const from = reader.choice('from');
+    const near = reader.value('near');
+    const far = reader.value('far');
+    const panWidth = reader.value('panWidth');
+    const gap = reader.value('gap');
+    const voices = reader.value('voices');
     return {
       fire(draws, strength, duration) {
         // Plays are counted through repeats and then through seeds, so that a game that counts its seeds up never hears one twice running.
@@ -140,4 +145,4 @@ export const sound: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { bakedFrame } from '../ship/bakedRow.js';
-import { takeOf } from '../testing.js';
-import { parseCaption } from './captionMarkup.js';
+import { takeOf } from '../testing/projects.js';
+import { parseCaption } from './parts/captionMarkup.js';
 
 describe('caption markup', () => {
   it('reads fields, pauses, signals and moving letters', () => {
@@ -66,12 +66,12 @@ describe('caption', () => {
       said(t)
         .map((glyph) => glyph.text)
         .join('');
-    expect([0, 0.05, 0.11, 0.69, 0.71, 1.7, 1.81].map(text)).toEqual(['a', 'a', 'ab', 'ab', 'abc', 'abc', '']);
+    expect([0, 0.05, 0.11, 0.69, 0.71, 1.69, 1.71].map(text)).toEqual(['a', 'a', 'ab', 'ab', 'abc', 'abc', '']);
   });
 
   it('raises signals when the letters have come so far', () => {
     const take = takeOf([{ ...caption, text: 'ab{signal thud}c', delay: 0.2 }]);
-    expect(take.signals.map(({ name, start }) => [name, Number(start.toFixed(6))])).toEqual([['thud', 0.4]]);
+    expect(take.signals.map(({ name, start }) => [name, Number(start.toFixed(6))])).toEqual([['thud', 0.3]]);
   });
 
   it('centres the line and spaces its letters by their own widths', () => {
@@ -101,7 +101,9 @@ describe('caption', () => {
         .map((glyph) => glyph.text)
         .join(''),
     ).toBe('12!');
-    expect(() => takeOf([{ ...caption, text: 'a {dmg}' }])).toThrowError(/at letter 3: expected a field of the event, found \{dmg\}/);
+    expect(() => takeOf([{ ...caption, text: 'a {dmg}' }])).toThrowError(
+      /at letter 3: expected a field of the event "lance-hit", found \{dmg\}/,
+    );
     expect(() => takeOf([{ ...caption, text: 'a {sway: b' }])).toThrowError(/effects\[0\]\.text.*at letter 3/s);
   });
 });

@@ -1,47 +1,48 @@
-import * as z from 'zod';
-import { lazySchema, valueField } from '../model/field.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { compileSwing, springFields } from './springSwing.js';
+import { valueField, type Fields } from '../model/fields.js';
+import { defineKind } from './effect.js';
+import { compileSwing, springFields, type SpringFields } from './parts/springSwing.js';
 
 /** A body is never pressed flatter than this. */
 const flattest = -0.9;
 
-export const squashSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('squash'),
-    ...commonFields({ clock: 'game', duration: 0.5, durationAbout: 'Seconds until the body has its shape again.', on: 'target' }),
-    amount: valueField({
-      label: 'Amount',
-      about: 'Where the spring starts: negative is flat, positive is tall.',
-      unit: '×',
-      min: -0.9,
-      max: 2,
-      default: -0.28,
-    }),
-    bump: valueField({
-      label: 'Bump',
-      about: 'Speed it starts with; negative presses, positive stretches.',
-      unit: '1/s',
-      min: -60,
-      max: 60,
-      default: 0,
-    }),
-    ...springFields({ frequency: 6, damping: 0.28 }),
+const fields = {
+  amount: valueField({
+    label: 'Amount',
+    about: 'Where the spring starts: negative is flat, positive is tall.',
+    group: 'amount',
+    unit: '×',
+    min: -0.9,
+    max: 2,
+    default: -0.28,
+    scaled: true,
   }),
-);
+  bump: valueField({
+    label: 'Bump',
+    about: 'Speed it starts with; negative presses, positive stretches.',
+    group: 'amount',
+    unit: '1/s',
+    min: -60,
+    max: 60,
+    default: 0,
+    scaled: true,
+  }),
+  ...springFields({ frequency: 6, damping: 0.28 }),
+} satisfies Fields;
 
-/** Presses and stretches a body about its feet: scale y = 1 + s, scale x = 1 / (1 + s), s a spring. */
-export const squash: EffectKind = {
+export const squash = defineKind({
   kind: 'squash',
   family: 'body',
   lengthField: 'duration',
-  channel: { label: 'squash', unit: '×', signed: true },
+  channel: { label: 'squash', unit: '×', signed: true, full: 0.5 },
+  about: 'Presses and stretches a body about its feet: scale y = 1 + s, scale x = 1 / (1 + s), s a spring.',
+  common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds until the body has its shape again.', on: 'target' },
+  fields,
+  leads: ['amount', 'bump', 'frequency', 'damping', 'duration', 'strength'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
+    const party = reader.choice('on');
     const amount = reader.value('amount');
     const bump = reader.value('bump');
-    const swing = compileSwing(reader);
+    const swing = compileSwing(reader.part<SpringFields>());
     return {
       fire(draws, strength, duration) {
         const x0 = draws.number(amount) * strength;
@@ -60,4 +61,4 @@ export const squash: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,35 +1,42 @@
-import * as z from 'zod';
-import { lazySchema, valueField } from '../model/field.js';
-import { burstLook, burstShape } from './burst.js';
+import { valueField, type Fields } from '../model/fields.js';
+import type { CommonFields } from './parts/common.js';
+import { burstFields, burstLook, burstWork } from './parts/burstLook.js';
 import { highest } from '../take/compiledValue.js';
-import { BurstFiring } from './burstFiring.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
+import { BurstFiring } from './parts/burstFiring.js';
+import { defineKind } from './effect.js';
 
 /** No stream lets more than this many particles go in one firing. */
 const mostParticles = 20000;
 
-export const streamSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('stream'),
-    ...commonFields({ clock: 'game', duration: 0.8, durationAbout: 'Seconds for which it runs.', on: 'target' }),
-    rate: valueField({ label: 'Rate', about: 'Particles a second; strength scales it.', unit: '1/s', min: 0, max: 5000, default: 60 }),
-    ...burstShape(),
+const fields = {
+  rate: valueField({
+    label: 'Rate',
+    about: 'Particles a second; strength scales it.',
+    group: 'amount',
+    unit: '1/s',
+    min: 0,
+    max: 5000,
+    default: 60,
+    scaled: true,
   }),
-);
+  ...burstFields,
+} satisfies Fields;
 
-/** Lets particles go one after another for as long as it lasts: particle i is born at i ÷ rate. */
-export const stream: EffectKind = {
+export const stream = defineKind({
   kind: 'stream',
   family: 'space',
   lengthField: 'duration',
-  channel: { label: 'live particles', unit: '', signed: false },
+  channel: { label: 'live particles', unit: '', signed: false, full: 60 },
+  about: 'Lets particles go one after another for as long as it lasts: particle i is born at i ÷ rate.',
+  common: { clock: 'game', duration: 0.8, durationAbout: 'Seconds for which it runs.', on: 'target' },
+  fields,
+  leads: ['rate', 'duration', 'life', 'speed', 'direction', 'size', 'gravity', 'shape', 'picture'],
   compile(reader) {
     const rate = reader.value('rate');
-    const look = burstLook(reader);
+    const look = burstLook(reader.part<typeof burstFields & CommonFields>());
     const most = highest(rate) * highest(reader.value('strength')) * highest(reader.value('duration'));
     return {
-      mostParticles: Math.min(mostParticles, most),
+      ...burstWork(look, Math.min(mostParticles, Math.ceil(most)), highest(reader.value('duration'))),
       fire(draws, strength, duration) {
         const perSecond = draws.number(rate) * strength;
         const count = Math.min(mostParticles, Math.ceil(perSecond * duration));
@@ -39,4 +46,4 @@ export const stream: EffectKind = {
       },
     };
   },
-};
+});

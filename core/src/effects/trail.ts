@@ -1,56 +1,66 @@
-import * as z from 'zod';
-import { blendField, choiceField, envelopeField, gradientField, lazySchema, valueField } from '../model/field.js';
+import { blendField, choiceField, envelopeField, gradientField, valueField, type Fields } from '../model/fields.js';
 import { spots } from '../take/draws.js';
-import { movable, type Scene } from '../take/motion.js';
-import { commonFields } from './common.js';
-import type { EffectKind } from './effect.js';
-import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './ribbonNodes.js';
+import type { Scene } from '../take/firing.js';
+import { movable } from '../take/motion.js';
+import { defineKind } from './effect.js';
+import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
 
-export const trailSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    kind: z.literal('trail'),
-    ...commonFields({ clock: 'game', duration: 0.4, durationAbout: 'Seconds for which its head follows the body.', on: 'target' }),
-    spot: choiceField('Spot', 'The part of the body that it hangs on.', spots, 'middle'),
-    layer: choiceField('Layer', 'Behind the bodies or over them.', ['behind', 'over'], 'behind'),
-    length: valueField({
-      label: 'Length',
-      about: 'Seconds of the way gone that it shows; its tail then catches up.',
-      unit: 's',
-      min: 0.001,
-      max: 5,
-      default: 0.18,
-    }),
-    width: valueField({ label: 'Width', about: 'At its widest; strength scales it.', unit: 'px', min: 0, max: 1000, default: 26 }),
-    widthAlong: envelopeField('Width along it', 'Scales the width from its head to its tail.', [
-      { at: 0, value: 1 },
-      { at: 1, value: 0 },
-    ]),
-    colourAlong: gradientField('Colour along it', 'Colour and alpha from its head to its tail.', [
-      { at: 0, colour: '#fff4d6d0' },
-      { at: 1, colour: '#e0823d00' },
-    ]),
-    blend: blendField('add'),
+const fields = {
+  spot: choiceField('Spot', 'The part of the body that it hangs on.', spots, 'middle', { group: 'place' }),
+  layer: choiceField('Layer', 'Behind the bodies or over them.', ['behind', 'over'], 'behind', { group: 'place' }),
+  length: valueField({
+    label: 'Length',
+    about: 'Seconds of the way gone that it shows; its tail then catches up.',
+    group: 'time',
+    unit: 's',
+    min: 0.001,
+    max: 5,
+    default: 0.18,
   }),
-);
+  width: valueField({
+    label: 'Width',
+    about: 'At its widest; strength scales it.',
+    group: 'look',
+    unit: 'px',
+    min: 0,
+    max: 1000,
+    default: 26,
+    scaled: true,
+  }),
+  widthAlong: envelopeField('Width along it', 'Scales the width from its head to its tail.', [
+    { at: 0, value: 1 },
+    { at: 1, value: 0 },
+  ]),
+  colourAlong: gradientField('Colour along it', 'Colour and alpha from its head to its tail.', [
+    { at: 0, colour: '#fff4d6d0' },
+    { at: 1, colour: '#e0823d00' },
+  ]),
+  blend: blendField('add'),
+} satisfies Fields;
 
-/** A ribbon through the places where a body was up to `length` seconds ago. */
-export const trail: EffectKind = {
+export const trail = defineKind({
   kind: 'trail',
   family: 'space',
   lengthField: 'duration',
-  channel: { label: 'length', unit: 'px', signed: false },
+  channel: { label: 'length', unit: 'px', signed: false, full: 160 },
+  about: 'A ribbon through the places where a body was up to `length` seconds ago.',
+  common: { clock: 'game', duration: 0.4, durationAbout: 'Seconds for which its head follows the body.', on: 'target' },
+  fields,
+  leads: ['width', 'length', 'duration', 'on', 'layer', 'strength'],
   compile(reader) {
-    const party = reader.choice('on', ['source', 'target'] as const);
-    const spot = reader.choice('spot', spots);
+    const party = reader.choice('on');
+    const spot = reader.choice('spot');
     const length = reader.value('length');
     const width = reader.value('width');
     const look: RibbonLook = {
-      widthTable: reader.envelope('widthAlong').table(),
-      colourTables: reader.gradient('colourAlong').tables(),
+      widthAlong: reader.envelope('widthAlong'),
+      colourAlong: reader.gradient('colourAlong'),
       blend: reader.blend('blend'),
-      layer: reader.choice('layer', ['behind', 'over'] as const) === 'over' ? 1 : 0,
+      layer: reader.choice('layer') === 'over' ? 1 : 0,
     };
     return {
+      work: { ribbonNodes: nodesPerRibbon, followings: nodesPerRibbon },
+      follows: party,
       fire(draws, strength, duration) {
         const rest = draws.place(party, spot);
         const at = movable(rest);
@@ -88,4 +98,4 @@ export const trail: EffectKind = {
       },
     };
   },
-};
+});

@@ -1,7 +1,7 @@
 import { readProject } from '../checks/readProject.js';
-import { projectJson, takeOf } from '../testing.js';
+import { projectJson, takeOf } from '../testing/projects.js';
 import { bakedFrame } from '../ship/bakedRow.js';
-import { fillTemplate, parseTemplate } from './template.js';
+import { fillTemplate, parseTemplate } from '../model/template.js';
 
 describe('templates', () => {
   const filled = (text: string, payload = {}, decimals = 0): string => {

@@ -1,7 +1,7 @@
-import { EasingError, type Easing } from './easingCurve.js';
+import { boundedEasing, clampedEasing, EasingError, type Easing } from './easingCurve.js';
 import { parseLinear } from './linearEasing.js';
 
-export { EasingError, type Easing };
+export { clampedEasing, EasingError, type Easing };
 
 const number = '[-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:e[-+]?\\d+)?';
 const bezierPattern = new RegExp(
@@ -11,13 +11,30 @@ const bezierPattern = new RegExp(
 const stepsPattern = /^steps\(\s*(\d+)\s*(?:,\s*(start|end|jump-start|jump-end|jump-none|jump-both)\s*)?\)$/i;
 const linearPattern = /^linear\(([^()]*)\)$/i;
 
-const linear: Easing = (x) => x;
+const linear = boundedEasing((x) => x, 0, 1);
+
+/** No curve needs larger numbers than this, and beyond it their products would lose all meaning. */
+const largest = 1e6;
+
+/** Curves read before: documents say the same few over and over. Forgotten when there are too many. */
+const known = new Map<string, Easing>();
+const mostKnown = 500;
 
 /**
  * Reads one easing in the syntax of CSS Easing Functions Level 2 and returns its curve.
  * Throws EasingError on anything else.
  */
 export function parseEasing(text: string): Easing {
+  let curve = known.get(text);
+  if (!curve) {
+    curve = readEasing(text);
+    if (known.size >= mostKnown) known.clear();
+    known.set(text, curve);
+  }
+  return curve;
+}
+
+function readEasing(text: string): Easing {
   const source = text.trim();
   switch (source.toLowerCase()) {
     case 'linear':
@@ -41,11 +58,14 @@ export function parseEasing(text: string): Easing {
     if (x1 < 0 || x1 > 1 || x2 < 0 || x2 > 1) {
       throw new EasingError(`the x values of cubic-bezier() lie between 0 and 1, found "${text}"`);
     }
+    if (Math.abs(y1) > largest || Math.abs(y2) > largest)
+      throw new EasingError(`the y values of cubic-bezier() lie within ±${largest}, found "${text}"`);
     return cubicBezier(x1, y1, x2, y2);
   }
   const stepped = stepsPattern.exec(source);
   if (stepped) {
     const count = Number(stepped[1]);
+    if (count > largest) throw new EasingError(`steps() has at most ${largest} steps, found "${text}"`);
     const jump = (stepped[2] ?? 'jump-end').toLowerCase();
     if (count < (jump === 'jump-none' ? 2 : 1)) {
       throw new EasingError(`steps() needs at least ${jump === 'jump-none' ? 2 : 1} steps, found "${text}"`);
@@ -53,7 +73,7 @@ export function parseEasing(text: string): Easing {
     return steps(count, jump);
   }
   const stops = linearPattern.exec(source);
-  if (stops) return parseLinear(stops[1], text);
+  if (stops) return parseLinear(stops[1], text, largest);
   throw new EasingError(`expected a CSS easing such as "ease-out" or "cubic-bezier(0.2, 0, 0, 1)", found "${text}"`);
 }
 
@@ -65,7 +85,7 @@ export function cubicBezier(x1: number, y1: number, x2: number, y2: number): Eas
   const cy = 3 * y1;
   const by = 3 * (y2 - y1) - cy;
   const ay = 1 - cy - by;
-  return (x) => {
+  const curve = (x: number): number => {
     if (x <= 0) return 0;
     if (x >= 1) return 1;
     // Newton from x converges in a few rounds; bisection bounds it where the slope vanishes.
@@ -83,13 +103,13 @@ export function cubicBezier(x1: number, y1: number, x2: number, y2: number): Eas
     }
     return ((ay * s + by) * s + cy) * s;
   };
+  // A Bézier curve stays within the hull of its points.
+  return boundedEasing(curve, Math.min(0, y1, y2), Math.max(1, y1, y2));
 }
 
 function steps(count: number, jump: string): Easing {
   const atStart = jump === 'start' || jump === 'jump-start' || jump === 'jump-both';
   const jumps = jump === 'jump-none' ? count - 1 : jump === 'jump-both' ? count + 1 : count;
-  return (x) => {
-    const step = Math.floor(x * count) + (atStart ? 1 : 0);
-    return Math.min(Math.max(step, 0), jumps) / jumps;
-  };
+  const curve = (x: number): number => Math.min(Math.max(Math.floor(x * count) + (atStart ? 1 : 0), 0), jumps) / jumps;
+  return boundedEasing(curve, 0, 1);
 }

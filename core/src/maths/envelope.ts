@@ -6,8 +6,17 @@ export class Envelope {
   constructor(
     private readonly places: readonly Fraction[],
     private readonly values: readonly number[],
-    private readonly easings: readonly Easing[],
-  ) {}
+    easings: readonly Easing[],
+    /** It stays within this either way, however far an easing is thrown. */
+    private readonly bound = Infinity,
+  ) {
+    this.easings = easings;
+    this.thrown = easings.some(({ low, high }) => low < 0 || high > 1);
+  }
+
+  private readonly easings: readonly Easing[];
+  /** Whether an easing goes beyond the points it lies between. */
+  private readonly thrown: boolean;
 
   /** Value at `u`. Before the first point and after the last it holds their values. O(points), allocates nothing. */
   at(u: Fraction): number {
@@ -18,12 +27,15 @@ export class Envelope {
     let i = 0;
     while (places[i + 1] <= u) i++;
     const x = (u - places[i]) / (places[i + 1] - places[i]);
-    return values[i] + (values[i + 1] - values[i]) * this.easings[i](x);
+    const value = values[i] + (values[i + 1] - values[i]) * this.easings[i](x);
+    return this.thrown ? Math.min(this.bound, Math.max(-this.bound, value)) : value;
   }
 
-  /** The whole envelope as a look-up table, for use per particle. */
+  private tabulated: Float32Array | undefined;
+
+  /** The whole envelope as a look-up table, for use per particle. Made when it is first asked for. */
   table(): Float32Array {
-    return tabulate((u) => this.at(u));
+    return (this.tabulated ??= tabulate((u) => this.at(u)));
   }
 }
 

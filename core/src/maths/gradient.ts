@@ -4,6 +4,14 @@ import type { Easing } from './easing.js';
 import { tableCells } from './envelope.js';
 import { fromOklab, mixOklab, type Oklab } from './oklab.js';
 
+/** A gradient's channels at the 257 places i / 256, to be read by `readTable`. */
+export interface ColourTables {
+  readonly r: Float32Array;
+  readonly g: Float32Array;
+  readonly b: Float32Array;
+  readonly a: Float32Array;
+}
+
 /** Compiled gradient: colours at rising places over 0..1, mixed in OKLab. */
 export class Gradient {
   constructor(
@@ -24,8 +32,14 @@ export class Gradient {
     return fromOklab(mixOklab(colours[i], colours[i + 1], this.easings[i](x)));
   }
 
-  /** The four channels as look-up tables. */
-  tables(): { r: Float32Array; g: Float32Array; b: Float32Array; a: Float32Array } {
+  private tabulated: ColourTables | undefined;
+
+  /** The four channels as look-up tables. Made when they are first asked for. */
+  tables(): ColourTables {
+    return (this.tabulated ??= this.tabulate());
+  }
+
+  private tabulate(): ColourTables {
     const [r, g, b, a] = [0, 1, 2, 3].map(() => new Float32Array(tableCells + 1));
     for (let i = 0; i <= tableCells; i++) {
       const colour = this.at(i / tableCells);

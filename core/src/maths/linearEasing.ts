@@ -1,9 +1,9 @@
-import { EasingError, type Easing } from './easingCurve.js';
+import { boundedEasing, EasingError, type Easing } from './easingCurve.js';
 
 const stopPattern = /^([-+]?[\d.]+(?:e[-+]?\d+)?)((?:\s+[-+]?[\d.]+%){0,2})$|^((?:[-+]?[\d.]+%\s+){1,2})([-+]?[\d.]+(?:e[-+]?\d+)?)$/i;
 
-/** Reads the inside of `linear(…)`: outputs with up to two input percentages each (CSS Easing Level 2, 2.2). */
-export function parseLinear(inside: string, whole: string): Easing {
+/** Reads the inside of `linear(…)`: outputs, none beyond `largest`, with up to two input percentages each (CSS Easing Level 2, 2.2). */
+export function parseLinear(inside: string, whole: string, largest: number): Easing {
   const inputs: (number | undefined)[] = [];
   const outputs: number[] = [];
   for (const part of inside.split(',')) {
@@ -12,6 +12,7 @@ export function parseLinear(inside: string, whole: string): Easing {
     if (!match || !Number.isFinite(output)) {
       throw new EasingError(`expected numbers with optional percentages inside linear(), found "${whole}"`);
     }
+    if (Math.abs(output) > largest) throw new EasingError(`the outputs of linear() lie within ±${largest}, found "${whole}"`);
     const percentages = (match[2] ?? match[3] ?? '').trim().split(/\s+/).filter(Boolean);
     for (const percentage of percentages.length ? percentages : [undefined]) {
       inputs.push(percentage === undefined ? undefined : parseFloat(percentage) / 100);
@@ -21,6 +22,9 @@ export function parseLinear(inside: string, whole: string): Easing {
   if (outputs.length < 2) throw new EasingError(`linear() needs at least two stops, found "${whole}"`);
   return piecewise(placeStops(inputs), outputs);
 }
+
+/** Stops nearer to each other than this are one jump. */
+const narrowest = 1e-9;
 
 /** Fills in missing inputs as the standard says: ends at 0 and 1, never decreasing, gaps spread evenly. */
 function placeStops(inputs: (number | undefined)[]): number[] {
@@ -46,12 +50,15 @@ function placeStops(inputs: (number | undefined)[]): number[] {
 
 function piecewise(inputs: readonly number[], outputs: readonly number[]): Easing {
   const last = inputs.length - 1;
-  return (x) => {
+  const curve = (x: number): number => {
     let right = 1;
     while (right < last && inputs[right] <= x) right++;
     const left = right - 1;
     const width = inputs[right] - inputs[left];
-    if (width === 0) return x < inputs[right] ? outputs[left] : outputs[right];
+    if (width < narrowest) return x < inputs[right] ? outputs[left] : outputs[right];
     return outputs[left] + ((x - inputs[left]) / width) * (outputs[right] - outputs[left]);
   };
+  // Straight between its stops, and beyond the outermost.
+  const ends = [...outputs, curve(0), curve(1)];
+  return boundedEasing(curve, Math.min(...ends), Math.max(...ends));
 }

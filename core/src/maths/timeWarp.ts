@@ -9,59 +9,107 @@ export interface WarpWindow {
 
 /**
  * A party's game clock τ(t): piecewise linear, continuous, non-decreasing, τ(t) = t before the first window.
- * Where windows overlap the slowest rate rules. Look-ups cost O(log n) in the number of breaks.
+ * Where windows overlap the slowest rate rules. Made in O(n log n) of its windows; look-ups cost O(log n) in the number
+ * of times at which the rate changes.
  */
 export class TimeWarp {
-  private readonly times: number[] = [];
-  private readonly taus: number[] = [];
-  private readonly rates: number[] = [];
+  private readonly times: Float64Array;
+  private readonly taus: Float64Array;
+  private readonly rates: Float64Array;
 
   constructor(windows: readonly WarpWindow[] = []) {
-    const whole = windows.filter((window) => window.end > window.start);
-    const edges = [...new Set(whole.flatMap((window) => [window.start, window.end]))].sort((a, b) => a - b);
-    let tau = edges[0] ?? 0;
-    edges.forEach((start, i) => {
-      if (i > 0) tau += (start - edges[i - 1]) * this.rates[i - 1];
-      let rate = 1;
-      for (const window of whole) {
-        if (window.start <= start && start < window.end) rate = Math.min(rate, window.rate);
-      }
-      this.times.push(start);
-      this.taus.push(tau);
-      this.rates.push(rate);
-    });
+    const { times, rates } = slowestOf(windows.filter((window) => window.end > window.start));
+    this.times = Float64Array.from(times);
+    this.rates = Float64Array.from(rates);
+    this.taus = new Float64Array(times.length);
+    times.forEach((start, i) => (this.taus[i] = i === 0 ? start : this.taus[i - 1] + (start - times[i - 1]) * rates[i - 1]));
   }
 
   /** Game time at wall time `t`. */
   tau(t: Seconds): Seconds {
-    const i = this.pieceAt(this.times, t);
+    const i = pieceAt(this.times, t);
     return i < 0 ? t : this.taus[i] + (t - this.times[i]) * this.rates[i];
   }
 
   /** How fast the clock runs at `t`: 1 freely, 0 halted. */
   rate(t: Seconds): number {
-    const i = this.pieceAt(this.times, t);
+    const i = pieceAt(this.times, t);
     return i < 0 ? 1 : this.rates[i];
   }
 
   /** The first wall time at which the clock has reached `tau`. */
   wallTime(tau: Seconds): Seconds {
-    let i = this.pieceAt(this.taus, tau);
+    let i = pieceAt(this.taus, tau);
     if (i < 0) return tau;
-    // Halted pieces share one τ with their successor; the earliest of them reached it first.
-    while (i > 0 && this.taus[i] >= tau && this.taus[i - 1] >= tau) i--;
+    // A halted piece shares its τ with its successor; it reached it first. No two halted pieces follow one another.
+    if (i > 0 && this.taus[i] >= tau && this.taus[i - 1] >= tau) i--;
     const ahead = tau - this.taus[i];
     return ahead === 0 ? this.times[i] : this.times[i] + ahead / this.rates[i];
   }
+}
 
-  private pieceAt(keys: readonly number[], key: number): number {
-    let low = 0;
-    let high = keys.length;
-    while (low < high) {
-      const middle = (low + high) >>> 1;
-      if (keys[middle] <= key) low = middle + 1;
-      else high = middle;
+/** Place of the last of the rising `keys` that is ≤ `key`, or -1. */
+function pieceAt(keys: Float64Array, key: number): number {
+  let low = 0;
+  let high = keys.length;
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (keys[middle] <= key) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
+/** The times at which the slowest rate of all windows changes, in order, with the rates from there on. */
+function slowestOf(windows: readonly WarpWindow[]): { times: number[]; rates: number[] } {
+  const byStart = [...windows].sort((a, b) => a.start - b.start);
+  const edges = [...new Set(windows.flatMap(({ start, end }) => [start, end]))].sort((a, b) => a - b);
+  const open = new SlowestFirst();
+  const times: number[] = [];
+  const rates: number[] = [];
+  let next = 0;
+  for (const edge of edges) {
+    while (next < byStart.length && byStart[next].start <= edge) open.add(byStart[next++]);
+    const rate = Math.min(1, open.slowestAt(edge) ?? 1);
+    if (rates.length > 0 && rates[rates.length - 1] === rate) continue;
+    times.push(edge);
+    rates.push(rate);
+  }
+  return { times, rates };
+}
+
+/** A heap of windows with the slowest on top. */
+class SlowestFirst {
+  private readonly heap: WarpWindow[] = [];
+
+  add(window: WarpWindow): void {
+    const { heap } = this;
+    heap.push(window);
+    for (let i = heap.length - 1; i > 0;) {
+      const parent = (i - 1) >> 1;
+      if (heap[parent].rate <= heap[i].rate) return;
+      [heap[parent], heap[i]] = [heap[i], heap[parent]];
+      i = parent;
     }
-    return low - 1;
+  }
+
+  /** The slowest rate of the windows that are open at `t`; those that have ended by then are let go. */
+  slowestAt(t: Seconds): number | undefined {
+    while (this.heap.length > 0 && this.heap[0].end <= t) this.removeTop();
+    return this.heap[0]?.rate;
+  }
+
+  private removeTop(): void {
+    const { heap } = this;
+    const last = heap.pop();
+    if (!last || heap.length === 0) return;
+    heap[0] = last;
+    for (let i = 0; ;) {
+      let least = i;
+      for (const child of [2 * i + 1, 2 * i + 2]) if (child < heap.length && heap[child].rate < heap[least].rate) least = child;
+      if (least === i) return;
+      [heap[least], heap[i]] = [heap[i], heap[least]];
+      i = least;
+    }
   }
 }

@@ -1,4 +1,4 @@
-import { takeOf } from '../testing.js';
+import { takeOf } from '../testing/projects.js';
 import { FlashCount } from './flashCount.js';
 import { peakLevel } from './peakLevel.js';
 import { readOut } from './readouts.js';

@@ -1,20 +1,16 @@
 import * as z from 'zod';
-import { identifier } from '../effects/common.js';
-import { effectSchema, type Effect } from '../effects/schemas.js';
+import type { Effect } from '../effects/registry.js';
+import { effectSchema } from '../effects/schemas.js';
+import { effectLimit } from '../take/compile.js';
 import { spots } from '../take/draws.js';
 import { poses } from '../take/frame.js';
-import { lazySchema } from './field.js';
+import { fieldName, identifier } from './fieldSchema.js';
+import { lazySchema } from './lazySchema.js';
 
 /** Rises when a document of an older format would be misread. */
 export const projectFormat = 1;
 
-/** More effects in one sequence than anybody can look at, yet few enough to check at once. */
-export const effectLimit = 1000;
-
 const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80));
-const fieldName = /* @__PURE__ */ lazySchema(() =>
-  z.string().regex(/^[a-zA-Z][a-zA-Z0-9]{0,39}$/, 'expected letters and digits, starting with a letter'),
-);
 
 /** One field of an event's payload. */
 export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {

@@ -1,8 +1,10 @@
-import type { FieldMeta } from './field.js';
+import type { NumberValue } from './fields.js';
 
-/** A number of an effect as documents hold it. */
-export type NumberValue =
-  number | { range: [number, number] } | { drive: string; in: [number, number]; out: [number, number]; ease?: string | undefined };
+/** The bounds of a field; none where there are none. */
+export interface Bounds {
+  readonly min?: number | undefined;
+  readonly max?: number | undefined;
+}
 
 export type ValueMode = 'fixed' | 'range' | 'driven';
 
@@ -12,7 +14,7 @@ export function valueMode(value: NumberValue): ValueMode {
 }
 
 /** Applies `change` to every number a value can come out as, kept within the field's bounds. */
-export function mapValue(value: NumberValue, change: (x: number) => number, bounds: Pick<FieldMeta, 'min' | 'max'> = {}): NumberValue {
+export function mapValue(value: NumberValue, change: (x: number) => number, bounds: Bounds = {}): NumberValue {
   const kept = (x: number): number => tidy(Math.min(bounds.max ?? Infinity, Math.max(bounds.min ?? -Infinity, change(x))));
   if (typeof value === 'number') return kept(value);
   if ('range' in value) {
@@ -38,7 +40,7 @@ export function valueSpan(value: NumberValue): [number, number] {
 export function toMode(
   value: NumberValue,
   mode: ValueMode,
-  bounds: Pick<FieldMeta, 'min' | 'max'>,
+  bounds: Bounds,
   drive?: { name: string; min: number; max: number },
 ): NumberValue {
   const [low, high] = valueSpan(value);

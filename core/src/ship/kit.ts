@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import type { Project } from '../model/project.js';
 import { actorSchema, assetSchema, conventionsSchema, eventSchema, projectFormat, sequenceSchema } from '../model/project.js';
-import { lazySchema } from '../model/field.js';
-import { identifier } from '../effects/common.js';
+import { identifier } from '../model/fieldSchema.js';
+import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
 import { makeVectors } from './vectors.js';
 

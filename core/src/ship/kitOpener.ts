@@ -1,69 +1,95 @@
-import type { Kit, KitActor, Payload, StrikeOptions, Take } from '../contract.js';
+import type { Kit, KitAsset, KitConventions, Payload, StrikeOptions, Take } from '../contract.js';
 import type { EffectKind } from '../effects/effect.js';
-import { particlePictures } from '../effects/particlePictures.js';
-import { DocumentError } from '../model/documentError.js';
-import { applyConventions, type FrameConventions } from './conventions.js';
-import { KitError } from './kitError.js';
-import { compileClips, compileEvent, compilePictures, compileSequence, compileStanding } from '../take/compile.js';
-import { isRecord, show } from '../take/documentReader.js';
+import { particlePictures } from '../effects/parts/particlePictures.js';
+import { DocumentError, type DocumentPath } from '../model/documentError.js';
+import { show } from '../model/json.js';
+import { compileSequence } from '../take/compile.js';
+import {
+  compileActors,
+  compileClips,
+  compileEvent,
+  compilePictures,
+  readIds,
+  readList,
+  readNumber,
+  readRecord,
+  standingOf,
+} from '../take/compileReferences.js';
 import type { SequencePlan } from '../take/plan.js';
 import { strike } from '../take/strike.js';
+import { applyConventions } from './conventions.js';
+import { KitError } from './kitError.js';
+import { readOptions } from './strikeOptions.js';
 
 /** The kit format this runtime reads. */
 const kitFormat = 1;
 
 /**
  * What opens a parsed `kit.json` with the kinds of effects it is given; a kind that a kit uses and the runtime was built
- * without is refused at its place. Everything is checked and compiled here, so that nothing can fail in play.
- * Throws KitError with `.path` naming the first place that cannot be used.
+ * without is refused at its place. Everything is held to the bounds of `kit.schema.json` here, so that nothing can fail
+ * in play. Throws KitError with `.path` naming the first place that cannot be used.
  */
 export function openerOf(kinds: Readonly<Record<string, EffectKind>>): (kitJson: unknown) => Kit {
-  return (kitJson) => openWith(kinds, kitJson);
+  return (kitJson) => asKitError(() => openWith(kinds, kitJson));
 }
 
 function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown): Kit {
-  return asKitError(() => {
-    const kit = record(kitJson, []);
-    if (kit['format'] !== kitFormat) throw new DocumentError(['format'], `expected ${kitFormat}, found ${show(kit['format'])}`);
-    const conventions = readConventions(kit['conventions']);
-    const events = new Map(entries(kit, 'events').map((event, i) => [String(event['id']), compileEvent(event, ['events', i])]));
-    const clips = compileClips(kit['assets'], ['assets']);
-    const pictures = compilePictures(kit['assets'], ['assets']);
-    // Kits made before actors were shipped have none.
-    const standing = compileStanding(kit['actors'] ?? [], ['actors']);
-    const files = new Map(entries(kit, 'assets').map((asset, i) => [String(asset['id']), file(asset['file'], ['assets', i, 'file'])]));
-    const plans = new Map<string, SequencePlan>();
-    entries(kit, 'sequences').forEach((sequence, i) => {
-      const plan = compileSequence(sequence, ['sequences', i], { events, clips, pictures, standing, kinds });
-      if (plans.has(plan.id)) throw new DocumentError(['sequences', i, 'id'], `expected an id of its own, "${plan.id}" is taken`);
-      plans.set(plan.id, plan);
-    });
-    return {
-      name: String(kit['label'] ?? ''),
-      actors: entries(kit, 'actors', []).map((actor) => ({ parts: [], poses: {}, ...actor }) as unknown as KitActor),
-      sequences: [...plans.keys()],
-      particlePictures: [...particlePictures, ...pictures.keys()],
-      pictureCells: (id) => pictures.get(id)?.cells ?? 1,
-      strike: (name, payload, options) => strikeIn(plans, conventions, name, payload, options),
-      assetFile(id) {
-        const found = files.get(id);
-        if (found === undefined) throw new KitError('assets', `expected an asset of the kit, found ${show(id)}`);
-        return found;
-      },
-    };
-  });
+  const kit = readRecord(kitJson, []);
+  if (kit['format'] !== kitFormat) throw new DocumentError(['format'], `expected ${kitFormat}, found ${show(kit['format'])}`);
+  const conventions = readConventions(kit['conventions']);
+  const eventList = readList(kit['events'], ['events'], 200);
+  readIds(eventList, ['events']);
+  const events = new Map(eventList.map((event, i) => compileEvent(event, ['events', i])).map((event) => [event.id, event]));
+  const assets = readAssets(kit['assets']);
+  const clips = compileClips(kit['assets'], ['assets']);
+  const pictures = compilePictures(kit['assets'], ['assets']);
+  // Kits made before actors were shipped have none.
+  const actors = compileActors(kit['actors'] ?? [], ['actors']);
+  readIds(readList(kit['actors'] ?? [], ['actors']), ['actors']);
+  const sequences = readList(kit['sequences'], ['sequences'], 1000);
+  readIds(sequences, ['sequences']);
+  const context = { events, clips, pictures, standing: standingOf(actors), kinds };
+  const plans = new Map(
+    sequences
+      .map((sequence, i) => compileSequence(sequence, ['sequences', i], context))
+      .map((plan): [string, SequencePlan] => [plan.id, plan]),
+  );
+  const cold = [...plans.values()];
+  const planOf = (name: string): SequencePlan => {
+    const plan = plans.get(name);
+    if (plan) return plan;
+    throw new KitError('sequence', `expected a sequence of the kit (${[...plans.keys()].join(', ')}), found ${show(name)}`);
+  };
+  return {
+    name: typeof kit['label'] === 'string' ? kit['label'] : '',
+    actors,
+    sequences: [...plans.keys()],
+    events: [...events.values()],
+    assets,
+    conventions,
+    particlePictures: [...particlePictures, ...pictures.keys()],
+    pictureCells: (id) => pictures.get(id)?.cells ?? 1,
+    eventOf: (name) => planOf(name).event,
+    warm() {
+      const plan = cold.shift();
+      // Tables are made by the first strike that reads them.
+      if (plan) strike(plan);
+      return cold.length;
+    },
+    strike: (name, payload, options) => strikeIn(planOf(name), conventions, payload, options),
+    assetFile(id) {
+      const found = assets.find((asset) => asset.id === id);
+      if (found === undefined) throw new KitError('assets', `expected an asset of the kit, found ${show(id)}`);
+      return found.file;
+    },
+  };
 }
 
-function strikeIn(
-  plans: ReadonlyMap<string, SequencePlan>,
-  conventions: FrameConventions,
-  name: string,
-  payload?: Payload,
-  options?: StrikeOptions,
-): Take {
-  const plan = plans.get(name);
-  if (!plan) throw new KitError('sequence', `expected a sequence of the kit (${[...plans.keys()].join(', ')}), found ${show(name)}`);
-  const take = asKitError(() => strike(plan, payload, options));
+function strikeIn(plan: SequencePlan, conventions: KitConventions, payload?: Payload, options: StrikeOptions = {}): Take {
+  const take = asKitError(() => {
+    readOptions(options, plan);
+    return strike(plan, payload, options);
+  });
   const { sequence, seed, duration, start, sounds, signals } = take;
   return {
     sequence,
@@ -85,29 +111,29 @@ function asKitError<T>(work: () => T): T {
   }
 }
 
-function record(raw: unknown, path: readonly (string | number)[]): Record<string, unknown> {
-  if (!isRecord(raw)) throw new DocumentError(path, `expected an object, found ${show(raw)}`);
-  return raw;
+function readAssets(raw: unknown): readonly KitAsset[] {
+  const list = readList(raw, ['assets'], 2000);
+  const ids = readIds(list, ['assets']);
+  return list.map(({ type, file }, i) => {
+    if (type !== 'sound' && type !== 'picture')
+      throw new DocumentError(['assets', i, 'type'], `expected sound or picture, found ${show(type)}`);
+    return { id: ids[i], type, file: readFile(file, ['assets', i, 'file']) };
+  });
 }
 
-function entries(kit: Record<string, unknown>, collection: string, absent?: unknown): Record<string, unknown>[] {
-  const raw = kit[collection] ?? absent;
-  if (!Array.isArray(raw)) throw new DocumentError([collection], `expected a list, found ${show(raw)}`);
-  return raw.map((entry, i) => record(entry, [collection, i]));
+/** Names between slashes, none of which begins with a dot: it can never leave the folder it is resolved in. */
+const filePattern = /^assets\/(?:[A-Za-z0-9_-][A-Za-z0-9._-]*\/)*[A-Za-z0-9_-][A-Za-z0-9._-]*$/;
+
+function readFile(raw: unknown, path: DocumentPath): string {
+  if (typeof raw === 'string' && raw.length <= 207 && filePattern.test(raw)) return raw;
+  throw new DocumentError(path, `expected a path of plain names inside assets/, found ${show(raw)}`);
 }
 
-function file(raw: unknown, path: readonly (string | number)[]): string {
-  if (typeof raw !== 'string' || !raw.startsWith('assets/') || raw.includes('..'))
-    throw new DocumentError(path, `expected a path inside assets/, found ${show(raw)}`);
-  return raw;
-}
-
-function readConventions(raw: unknown): FrameConventions {
-  const { axis, angles, unitsPerPixel } = record(raw, ['conventions']);
+function readConventions(raw: unknown): KitConventions {
+  const { axis, angles, unitsPerPixel } = readRecord(raw, ['conventions']);
   if (axis !== 'down' && axis !== 'up') throw new DocumentError(['conventions', 'axis'], `expected down or up, found ${show(axis)}`);
   if (angles !== 'degrees' && angles !== 'radians')
     throw new DocumentError(['conventions', 'angles'], `expected degrees or radians, found ${show(angles)}`);
-  if (typeof unitsPerPixel !== 'number' || !(unitsPerPixel > 0))
-    throw new DocumentError(['conventions', 'unitsPerPixel'], `expected a positive number, found ${show(unitsPerPixel)}`);
-  return { axis, angles, unitsPerPixel };
+  const scale = readNumber(unitsPerPixel, ['conventions', 'unitsPerPixel'], Number.MIN_VALUE, 1000);
+  return { axis, angles, unitsPerPixel: scale };
 }

@@ -118,7 +118,7 @@ export class Draws {
 
   /** The middle of a direction, without its spread. */
   base(direction: CompiledDirection): Degrees {
-    return direction.mode === 'any' ? 360 * this.chance('any') : direction.angle + headingIn(this.strike, direction.mode);
+    return direction.angle + (direction.mode === 'any' ? 360 * this.chance('any') : headingIn(this.strike, direction.mode));
   }
 
   /** One draw within the spread around the base. */

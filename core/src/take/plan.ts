@@ -1,33 +1,8 @@
 import type { EffectKind, EffectPlan } from '../effects/effect.js';
 import type { Seconds, Uint32 } from '../units.js';
+import type { CompiledEvent } from './compiledReferences.js';
 import type { CompiledValue } from './compiledValue.js';
 import type { Strike } from './draws.js';
-
-export interface CompiledField {
-  readonly name: string;
-  readonly type: 'number' | 'direction' | 'kind' | 'flag' | 'text';
-  readonly default: number | string | boolean;
-  readonly options?: readonly string[];
-}
-
-export interface CompiledEvent {
-  readonly id: string;
-  readonly fields: readonly CompiledField[];
-}
-
-export interface CompiledClip {
-  readonly id: string;
-  /** Length as recorded. */
-  readonly duration: Seconds;
-}
-
-export interface CompiledPicture {
-  readonly id: string;
-  /** Its place among the project's pictures. */
-  readonly index: number;
-  /** How many equal cells stand side by side in it. */
-  readonly cells: number;
-}
 
 /** An effect placed in time. */
 export interface PlacedEffect {

@@ -1,5 +1,5 @@
 import { bakedFrame } from '../ship/bakedRow.js';
-import { takeOf } from '../testing.js';
+import { takeOf } from '../testing/projects.js';
 import { RapidFire } from './rapidFire.js';
 
 const effects = [

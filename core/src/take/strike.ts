@@ -1,20 +1,13 @@
 import type { Payload, StrikeOptions } from '../contract.js';
-import type { ClockParty, Firing, TimeBend } from '../effects/effect.js';
 import { TimeWarp } from '../maths/timeWarp.js';
-import { DocumentError } from '../model/documentError.js';
 import type { Seconds } from '../units.js';
-import { show } from './documentReader.js';
 import { Draws, type Strike } from './draws.js';
-import type { CompiledEvent, PlacedEffect, SequencePlan } from './plan.js';
+import type { ClockParty, TimeBend } from './firing.js';
+import type { PlacedEffect, SequencePlan } from './plan.js';
+import { completePayload } from './payload.js';
 import { Motion } from './motion.js';
-import { EngineTake, wallTimeOf, type TimedFiring } from './take.js';
-
-/** What a take was made from, so that the next one need not draw again what has not changed. */
-export interface TakeOrigin {
-  /** Seed, payload, places and sizes. */
-  readonly key: string;
-  readonly fired: ReadonlyMap<PlacedEffect, Fired>;
-}
+import { EngineTake, type Fired, type TakeOrigin } from './take.js';
+import { wallTimeOf, type TimedFiring } from './timedFiring.js';
 
 /**
  * Resolves a strike: draws every choice once and places every firing in time. `previous` may be a take of an earlier
@@ -29,8 +22,8 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     seed,
     payload: values,
     blow: blowField && Number(values[blowField.name]),
-    places: { ...plan.standing.places, ...options.places },
-    bodies: { ...plan.standing.bodies, ...options.bodies },
+    places: { ...plan.standing.places, ...given(options.places) },
+    bodies: { ...plan.standing.bodies, ...given(options.bodies) },
   };
   const key = JSON.stringify(common);
   const known = previous?.origin?.key === key ? previous.origin.fired : undefined;
@@ -52,44 +45,14 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
   return new EngineTake(plan.id, seed, warps, bends, timed, origin);
 }
 
+/** What is given, without what is said to be undefined. */
+function given<T extends object>(record: T | undefined): Partial<T> {
+  return Object.fromEntries(Object.entries(record ?? {}).filter(([, value]) => value !== undefined)) as Partial<T>;
+}
+
 /** Whether nothing of an effect's firings hangs on the other effects of its take. */
 function isFree({ firings }: Fired): boolean {
   return firings.every((firing) => firing?.bind === undefined);
-}
-
-/** The payload with defaults filled in and every value checked against its field. */
-export function completePayload(event: CompiledEvent, payload: Payload): Record<string, number | string | boolean> {
-  const values: Record<string, number | string | boolean> = {};
-  for (const field of event.fields) values[field.name] = field.default;
-  for (const [name, value] of Object.entries(payload)) {
-    const field = event.fields.find((candidate) => candidate.name === name);
-    if (!field) {
-      throw new DocumentError(
-        ['payload', name],
-        `expected a field of the event "${event.id}" (${event.fields.map((known) => known.name).join(', ')})`,
-      );
-    }
-    if (typeof value !== typeof field.default || (typeof value === 'number' && !Number.isFinite(value))) {
-      throw new DocumentError(['payload', name], `expected a ${typeof field.default}, found ${show(value)}`);
-    }
-    if (field.options && !field.options.includes(String(value))) {
-      throw new DocumentError(['payload', name], `expected one of ${field.options.join(', ')}, found ${show(value)}`);
-    }
-    values[name] = value;
-  }
-  return values;
-}
-
-/** An effect with everything drawn but not yet placed. */
-export interface Fired {
-  readonly effect: PlacedEffect;
-  readonly delay: Seconds;
-  /** One entry per repeat; undefined where chance said no. */
-  readonly firings: readonly (Firing | undefined)[];
-  /** Muted, or not among the soloed: placed and drawn on its lane, but neither seen nor heard. */
-  readonly silent: boolean;
-  /** Seconds on its clock from its first start to its last end. */
-  readonly span: Seconds;
 }
 
 function fireAll(effect: PlacedEffect, common: Strike, silent: boolean): Fired {
@@ -135,14 +98,14 @@ function warpOf(party: ClockParty, bends: readonly TimeBend[]): TimeWarp {
 
 /** Gives every firing its start in wall time, on its own clock where it has one, and after the stops that hold it. */
 function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps: Readonly<Record<ClockParty, TimeWarp>>): TimedFiring[] {
-  const holds = bends.filter((bend) => bend.holdLater).flatMap((bend) => bend.windows);
+  const heldBy = holdsOf(bends);
   const ends = new Map<string, { start: Seconds; end: Seconds }>();
   const timed: TimedFiring[] = [];
   for (const { effect, delay, firings, silent, span } of fired) {
     const bendsTime = effect.kind.family === 'time';
     const nominal = anchorTime(effect, ends) + delay;
     // Only what hangs on contact is held here; what hangs on an effect follows that effect.
-    const held = bendsTime || effect.anchor.to !== 'contact' ? 0 : heldBy(holds, nominal);
+    const held = bendsTime || effect.anchor.to !== 'contact' ? 0 : heldBy(nominal);
     const start = nominal + held;
     const warp = effect.clock === 'game' && !bendsTime ? warps[effect.kind.family === 'view' ? 'world' : effect.on] : undefined;
     const wallAfter = (age: Seconds): Seconds => (warp ? warp.wallTime(warp.tau(start) + age) : start + age);
@@ -165,8 +128,20 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
   return timed;
 }
 
-function heldBy(holds: readonly { start: Seconds; end: Seconds }[], nominal: Seconds): Seconds {
-  let held = 0;
-  for (const hold of holds) if (nominal > hold.start) held += hold.end - hold.start;
-  return held;
+/** How long what would start at an instant is held by the stops that started before it. Costs O(log n) a question. */
+function holdsOf(bends: readonly TimeBend[]): (nominal: Seconds) => Seconds {
+  const holds = bends.filter((bend) => bend.holdLater).flatMap((bend) => bend.windows);
+  holds.sort((a, b) => a.start - b.start);
+  const sums = [0];
+  for (const { start, end } of holds) sums.push(sums[sums.length - 1] + end - start);
+  return (nominal) => {
+    let low = 0;
+    let high = holds.length;
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if (holds[middle].start < nominal) low = middle + 1;
+      else high = middle;
+    }
+    return sums[low];
+  };
 }

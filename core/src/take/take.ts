@@ -1,44 +1,29 @@
 import type { Frame, SignalCue, SoundCue, Take } from '../contract.js';
-import type { ClockParty, EffectKind, Firing, TimeBend } from '../effects/effect.js';
 import type { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import { limitVoices } from './voices.js';
-import type { TakeOrigin } from './strike.js';
+import type { ClockParty, Firing, TimeBend } from './firing.js';
+import type { PlacedEffect } from './plan.js';
+import { sampleAt, wallTimeOf, type TimedFiring } from './timedFiring.js';
 import { capacityNames, createFrame, resetFrame, type FrameCapacity } from './frame.js';
 
-/** A firing with its place in wall time. */
-export interface TimedFiring {
-  readonly effect: string;
-  readonly kind: EffectKind;
-  readonly firing: Firing;
-  /** Neither seen nor heard, only drawn on its lane. */
+/** An effect with everything drawn but not yet placed. */
+export interface Fired {
+  readonly effect: PlacedEffect;
+  readonly delay: Seconds;
+  /** One entry per repeat; undefined where chance said no. */
+  readonly firings: readonly (Firing | undefined)[];
+  /** Muted, or not among the soloed: placed and drawn on its lane, but neither seen nor heard. */
   readonly silent: boolean;
-  /** The game clock its age is read from; absent on the wall clock. */
-  readonly warp: TimeWarp | undefined;
-  readonly start: Seconds;
-  readonly end: Seconds;
+  /** Seconds on its clock from its first start to its last end. */
+  readonly span: Seconds;
 }
 
-/** Age of a firing on its own clock at wall time `t`. */
-export function ageOf(timed: TimedFiring, t: Seconds): Seconds {
-  return timed.warp ? timed.warp.tau(t) - timed.warp.tau(timed.start) : t - timed.start;
-}
-
-/** Writes a firing's part of the frame at wall time `t`. */
-export function sampleAt(timed: TimedFiring, t: Seconds, frame: Frame): void {
-  if (t < timed.start) return;
-  const { firing } = timed;
-  if (t >= timed.end) {
-    if (firing.lasting) firing.sample?.(firing.extent, frame);
-    return;
-  }
-  const age = ageOf(timed, t);
-  if (age < firing.extent) firing.sample?.(age, frame);
-}
-
-/** Wall time at which a firing is `age` seconds old on its own clock. */
-export function wallTimeOf(timed: TimedFiring, age: Seconds): Seconds {
-  return timed.warp ? timed.warp.wallTime(timed.warp.tau(timed.start) + age) : timed.start + age;
+/** What a take was made from, so that the next one need not draw again what has not changed. */
+export interface TakeOrigin {
+  /** Seed, payload, places and sizes. */
+  readonly key: string;
+  readonly fired: ReadonlyMap<PlacedEffect, Fired>;
 }
 
 /** Most rooms taken at once by all of `firings`. */

@@ -1,16 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { stringify } from 'csv-stringify/sync';
-import {
-  applyConventions,
-  bakedColumns,
-  bakedFrame,
-  compileContext,
-  compileSequence,
-  DocumentError,
-  strike,
-  type EngineTake,
-  type Payload,
-} from '@undatio/core';
+import { bakedColumns, DocumentError, type Payload } from '@undatio/core';
+import { applyConventions, bakedFrame, compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
 import { UsageError, usableProject } from './projectArgument.js';
 
 export interface BakeOptions {

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import type { EngineTake, Frame } from '@undatio/core';
+import type { Frame } from '@undatio/core';
+import type { EngineTake } from '@undatio/core/internal';
 import { combineLatest } from 'rxjs';
 import { PlaybackService } from './playbackService';
 import { sampler, StrikeService, type Run } from './strikeService';

@@ -3,7 +3,8 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
-import { RapidFire, type Actor, type Project } from '@undatio/core';
+import { type Actor, type Project } from '@undatio/core';
+import { RapidFire } from '@undatio/core/internal';
 import { projectWith } from '../../testing';
 import { ProjectService } from '../project/projectService';
 import { PlaybackService, type PlayStart } from './playbackService';

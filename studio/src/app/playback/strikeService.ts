@@ -1,21 +1,15 @@
 import { inject, Injectable } from '@angular/core';
+import { DocumentError, type EventType, type Frame, type Payload, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
 import {
   compileSequence,
-  DocumentError,
   RapidFire,
   strike,
   type Blow,
   type CompileContext,
   type EngineTake,
-  type EventType,
-  type Frame,
-  type Payload,
-  type Project,
   type RapidFrame,
-  type Sequence,
   type SequencePlan,
-  type StrikeOptions,
-} from '@undatio/core';
+} from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 

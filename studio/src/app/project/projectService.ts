@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { compileContext, readProject, type CompileContext, type Project, type Sequence, type Settings } from '@undatio/core';
+import { readProject, type Project, type Sequence, type Settings } from '@undatio/core';
+import { compileContext, type CompileContext } from '@undatio/core/internal';
 import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
 import { History } from './history';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Family } from '@undatio/core';
+import type { Family } from '@undatio/core/internal';
 
 /** Drawn on a 16 × 16 field; a family is told by its shape as well as by its ink. */
 const shapes: Record<Family, string> = {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
-import { tidy } from '@undatio/core';
+import { tidy } from '@undatio/core/internal';
 import { readTypedNumber } from './typedNumber';
 
 let gestures = 0;

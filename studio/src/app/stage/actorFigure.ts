@@ -1,5 +1,6 @@
 import { Container, Sprite, type Texture } from 'pixi.js';
-import { wholeBody, type Actor, type ActorFrame, poses } from '@undatio/core';
+import { wholeBody, type Actor, type ActorFrame } from '@undatio/core';
+import { poses } from '@undatio/core/internal';
 import { FlashFilter } from './flashFilter';
 
 interface Part {

@@ -1,5 +1,5 @@
 import { defaultFilterVert, Filter, GlProgram } from 'pixi.js';
-import type { FlashMode } from '@undatio/core';
+import type { FlashMode } from '@undatio/core/internal';
 
 /** The engine's flash formulas on encoded values, alpha kept; pixels arrive and leave premultiplied. */
 const fragment = `

@@ -1,6 +1,6 @@
 import { Container, Particle, ParticleContainer, Rectangle, Texture, type TextureSource } from 'pixi.js';
 import type { ParticleFrame, Project } from '@undatio/core';
-import { particlePictures } from '@undatio/core';
+import { particlePictures } from '@undatio/core/internal';
 import { drawParticlePictures, pictureSize } from './particlePictures';
 
 /** A picture that particles are drawn from: its cells, and how much higher than wide one is. */

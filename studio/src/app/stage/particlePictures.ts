@@ -1,4 +1,5 @@
-import { particlePictures, type ParticlePicture } from '@undatio/core';
+import { type ParticlePicture } from '@undatio/core';
+import { particlePictures } from '@undatio/core/internal';
 
 /** px of each picture's square in the atlas. */
 export const pictureSize = 64;

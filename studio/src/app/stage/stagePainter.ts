@@ -1,6 +1,7 @@
 import 'pixi.js/unsafe-eval';
 import { Application, Container, Graphics, type Texture } from 'pixi.js';
-import { compileContext, restingActor, type ActorFrame, type Frame, type Project, type Place, type RapidFrame } from '@undatio/core';
+import { type ActorFrame, type Frame, type Project, type Place } from '@undatio/core';
+import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena } from './arena';
 import { ArcLayer } from './arcLayer';

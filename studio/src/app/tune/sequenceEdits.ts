@@ -1,47 +1,29 @@
-import {
-  effectKinds,
-  fieldRegistry,
-  effectSchemaOf,
-  mapValue,
-  newEffect,
-  tidy,
-  valueSpan,
-  type Effect,
-  type FieldMeta,
-  type NumberValue,
-  type Sequence,
-} from '@undatio/core';
+import type { Effect, Sequence } from '@undatio/core';
+import { effectKinds, fieldsOfKind, mapValue, tidy, valueSpan, type Bounds, type Field, type NumberValue } from '@undatio/core/internal';
 
 /** A field of an effect as the inspector shows it. */
-export interface InspectedField extends FieldMeta {
-  readonly name: string;
-  /** What a new effect has there; undefined where only the project can say. */
-  readonly default: unknown;
-}
+export type InspectedField = Field & { readonly name: string };
 
-/** Fields that every effect has. */
-const placing = new Set(['delay', 'duration', 'chance', 'strength', 'clock', 'on']);
-
-const inspected = new Map<string, readonly InspectedField[]>();
-
-/** The fields of a kind, its own first; those with no control of their own are left out. */
+/** The fields of a kind, its own first. */
 export function fieldsOf(kind: Effect['kind']): readonly InspectedField[] {
-  let fields = inspected.get(kind);
+  let fields = inspected.get(effectKinds[kind]);
   if (!fields) {
-    const plain = newEffect(kind, 'plain', { clip: 'none', picture: 'none' });
-    const all = Object.entries(effectSchemaOf[kind]().shape).flatMap(([name, schema]) => {
-      const meta = fieldRegistry.get(schema as never);
-      return meta ? [{ name, default: plain && readField(plain, name), ...meta }] : [];
-    });
-    // What makes this kind what it is comes first; what every effect has follows.
-    fields = [...all.filter(({ name }) => !placing.has(name)), ...all.filter(({ name }) => placing.has(name))];
-    inspected.set(kind, fields);
+    fields = Object.entries(fieldsOfKind(effectKinds[kind])).map(([name, field]) => ({ name, ...field }));
+    inspected.set(effectKinds[kind], fields);
   }
   return fields;
 }
 
+const inspected = new WeakMap<object, readonly InspectedField[]>();
+
 export function fieldOf(kind: Effect['kind'], name: string): InspectedField | undefined {
   return fieldsOf(kind).find((field) => field.name === name);
+}
+
+/** The bounds of a field; none where it has none. */
+export function boundsOf(kind: Effect['kind'], name: string): Bounds {
+  const field = fieldOf(kind, name);
+  return field && 'min' in field ? { min: field.min, max: field.max } : {};
 }
 
 /** Whether a field is asked for while the others stand as they do. */
@@ -71,7 +53,7 @@ export function withoutEffect(sequence: Sequence, id: string, startOf: (id: stri
 
 /** Moves an effect by `delta` seconds. */
 export function movedBy(effect: Effect, delta: number): Effect {
-  return { ...effect, delay: mapValue(effect.delay as NumberValue, (x) => x + delta, fieldOf(effect.kind, 'delay')) } as Effect;
+  return { ...effect, delay: mapValue(effect.delay as NumberValue, (x) => x + delta, boundsOf(effect.kind, 'delay')) } as Effect;
 }
 
 /** Makes what it lasts `factor` times as long; a length of 0 becomes `seconds`. */
@@ -80,13 +62,13 @@ export function stretchedBy(effect: Effect, factor: number, seconds: number): Ef
   const value = readField(effect, name) as NumberValue;
   const [, longest] = valueSpan(value);
   const change = longest === 0 ? () => seconds : (x: number) => x * factor;
-  return { ...effect, [name]: mapValue(value, change, fieldOf(effect.kind, name)) } as Effect;
+  return { ...effect, [name]: mapValue(value, change, boundsOf(effect.kind, name)) } as Effect;
 }
 
 export function strengthenedBy(effect: Effect, factor: number): Effect {
   return {
     ...effect,
-    strength: mapValue(effect.strength as NumberValue, (x) => Math.round(x * factor * 100) / 100, fieldOf(effect.kind, 'strength')),
+    strength: mapValue(effect.strength as NumberValue, (x) => Math.round(x * factor * 100) / 100, boundsOf(effect.kind, 'strength')),
   } as Effect;
 }
 

@@ -7,13 +7,13 @@ import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { isTyping } from '../shared/typing';
-import { ImpactStrip } from './impactStrip';
+import { ImpactStrip } from './strip/impactStrip';
 import { OpenLane } from './openLane';
-import { ReadoutList } from './readoutList';
-import { Ribbon } from './ribbon';
-import { Stage } from './stage';
-import { StrikePad } from './strikePad';
-import { Transport, type StageBackground } from './transport';
+import { ReadoutList } from './pad/readoutList';
+import { Ribbon } from './ribbon/ribbon';
+import { Stage } from './stage/stage';
+import { StrikePad } from './pad/strikePad';
+import { Transport, type StageBackground } from './stage/transport';
 
 /** The heart: strike, watch, change one thing, strike again. */
 @Component({

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection, type OutputEmitterRef, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { GradientPoint } from '@undatio/core';
+import type { GradientPoint } from '@undatio/core/internal';
 import { projectWith } from '../../../testing';
 import { fieldOf } from '../sequenceEdits';
 import { ColourEditor } from './colourEditor';

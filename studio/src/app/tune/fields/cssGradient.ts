@@ -1,4 +1,4 @@
-import { Gradient, parseEasing, parseHex, toOklab, type GradientPoint } from '@undatio/core';
+import { Gradient, parseEasing, parseHex, toOklab, type GradientPoint } from '@undatio/core/internal';
 
 const steps = 48;
 

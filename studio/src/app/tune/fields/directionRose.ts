@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { SelectModule } from 'primeng/select';
 import { FormsModule } from '@angular/forms';
-import type { directionModes } from '@undatio/core';
+import type { directionModes } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import type { FieldChange } from './valueEditor';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { EasingError, parseEasing } from '@undatio/core';
+import { EasingError, parseEasing } from '@undatio/core/internal';
 
 /** Curves worth having at hand; any other can be typed. */
 const offered = [

@@ -1,13 +1,14 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { SelectModule } from 'primeng/select';
-import type { Asset, Effect, EnvelopePoint, EventType, GradientPoint, NumberValue, Payload } from '@undatio/core';
+import type { Asset, Effect, EventType, Payload } from '@undatio/core';
+import type { EnvelopePoint, GradientPoint, NumberValue } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { fieldsOf, isAsked, readField, type InspectedField } from '../sequenceEdits';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
-import { EnvelopeEditor } from '../envelopeEditor';
-import { ownAxis } from '../lifeAxis';
+import { EnvelopeEditor } from './envelopeEditor';
+import { ownAxis } from '../strip/lifeAxis';
 import { DirectionRose, type DirectionValue } from './directionRose';
 import { EaseEditor } from './easeEditor';
 import { GradientEditor } from './gradientEditor';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { parseHex, tidy, type GradientPoint } from '@undatio/core';
+import { parseHex, tidy, type GradientPoint } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import type { LifeAxis } from '../lifeAxis';
+import type { LifeAxis } from '../strip/lifeAxis';
 import type { InspectedField } from '../sequenceEdits';
 import { EaseEditor } from './easeEditor';
 import { cssGradient } from './cssGradient';

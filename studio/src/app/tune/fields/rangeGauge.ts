@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { valueSpan, type NumberValue } from '@undatio/core';
+import { valueSpan, type NumberValue } from '@undatio/core/internal';
 import type { InspectedField } from '../sequenceEdits';
 
 /** px that the gauge is wide. */
@@ -64,7 +64,7 @@ const width = 100;
   `,
 })
 export class RangeGauge {
-  readonly field = input.required<InspectedField>();
+  readonly field = input.required<Extract<InspectedField, { control: 'value' }>>();
   readonly value = input.required<NumberValue>();
 
   protected readonly width = width;

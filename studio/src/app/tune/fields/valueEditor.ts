@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { parseEasing, toMode, valueMode, type EventType, type NumberValue, type Payload, type ValueMode } from '@undatio/core';
+import { type EventType, type Payload } from '@undatio/core';
+import { parseEasing, toMode, valueMode, type NumberValue, type ValueMode } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { EaseEditor } from './easeEditor';
 import { RangeGauge } from './rangeGauge';
@@ -27,7 +28,7 @@ const modes: readonly { mode: ValueMode; sign: string; about: string }[] = [
   styleUrl: './valueEditor.scss',
 })
 export class ValueEditor {
-  readonly field = input.required<InspectedField>();
+  readonly field = input.required<Extract<InspectedField, { control: 'value' }>>();
   readonly value = input.required<NumberValue>();
   readonly event = input<EventType>();
   readonly payload = input<Payload>({});

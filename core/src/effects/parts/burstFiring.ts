@@ -1,0 +1,243 @@
+import type { Frame } from '../../contract.js';
+import { dragFall, dragReach } from '../../maths/ballistic.js';
+import { tableCells, type Envelope } from '../../maths/envelope.js';
+import type { ColourTables, Gradient } from '../../maths/gradient.js';
+import { fromOklch } from '../../maths/oklab.js';
+import type { CompiledValue } from '../../take/compiledValue.js';
+import type { Draws } from '../../take/draws.js';
+import type { FrameCapacity } from '../../take/frame.js';
+import { partyOf } from '../../take/motion.js';
+import type { Seconds } from '../../units.js';
+import type { Firing, Scene, Telling } from '../../take/firing.js';
+import { drawBirth, type Birth, type Emission } from './emission.js';
+
+/** A burst's fields, resolved to numbers and tables. */
+export interface BurstLook extends Emission {
+  readonly speed: CompiledValue;
+  readonly carry: CompiledValue;
+  readonly drag: CompiledValue;
+  readonly gravity: CompiledValue;
+  readonly life: CompiledValue;
+  readonly size: CompiledValue;
+  /** Whether the size is kept whatever the view's zoom. */
+  readonly onScreen: boolean;
+  readonly spin: CompiledValue;
+  readonly facesMotion: boolean;
+  readonly sizeOverLife: Envelope;
+  readonly colourOverLife: Gradient;
+  /** The colour drawn for the whole burst, where there is one. */
+  readonly drawnHue: { readonly hue: CompiledValue; readonly lightness: CompiledValue; readonly chroma: CompiledValue } | undefined;
+  readonly picture: number;
+  readonly cells: number;
+  readonly cellRate: CompiledValue;
+  readonly blend: number;
+}
+
+const toRadians = Math.PI / 180;
+const white = { r: 1, g: 1, b: 1 };
+/** Half the time over which a moving body's speed is taken. */
+const speedStep: Seconds = 1 / 480;
+
+/** The party whose body the particles come from; none where they come from the contact point. */
+export function partyFollowed({ shape, origin, party }: Pick<BurstLook, 'shape' | 'origin' | 'party'>): BurstLook['party'] | undefined {
+  return shape === 'body' && origin === 'contact' ? party : partyOf(origin);
+}
+
+/** One burst let go: every particle's birth drawn, its flight a closed form of its age. */
+export class BurstFiring implements Firing {
+  readonly extent: Seconds;
+  readonly room: Partial<FrameCapacity>;
+  readonly bind: ((scene: Scene) => void) | undefined;
+  private readonly birth: Float64Array;
+  private readonly life: Float64Array;
+  private readonly x: Float64Array;
+  private readonly y: Float64Array;
+  private readonly vx: Float64Array;
+  private readonly vy: Float64Array;
+  private readonly size: Float64Array;
+  private readonly turn: Float64Array;
+  private readonly spin: Float64Array;
+  private readonly drag: number;
+  private readonly gravity: number;
+  private readonly carry: number;
+  private readonly cellRate: number;
+  private readonly tint: { readonly r: number; readonly g: number; readonly b: number };
+  private readonly atOnce: boolean;
+  private readonly sizeTable: Float32Array;
+  private readonly colours: ColourTables;
+  private deaths: Float64Array | undefined;
+
+  constructor(
+    private readonly look: BurstLook,
+    draws: Draws,
+    count: number,
+    over: Seconds,
+  ) {
+    this.room = { particles: count };
+    this.sizeTable = look.sizeOverLife.table();
+    this.colours = look.colourOverLife.tables();
+    this.atOnce = over === 0;
+    this.drag = draws.number(look.drag);
+    this.gravity = draws.number(look.gravity);
+    this.carry = draws.number(look.carry);
+    this.cellRate = draws.number(look.cellRate);
+    const hue = look.drawnHue;
+    this.tint = hue ? fromOklch(draws.number(hue.lightness), draws.number(hue.chroma), draws.number(hue.hue)) : white;
+    this.birth = new Float64Array(count);
+    this.life = new Float64Array(count);
+    this.x = new Float64Array(count);
+    this.y = new Float64Array(count);
+    this.vx = new Float64Array(count);
+    this.vy = new Float64Array(count);
+    this.size = new Float64Array(count);
+    this.turn = new Float64Array(count);
+    this.spin = new Float64Array(count);
+    let extent = 0;
+    const set: Birth = { x: 0, y: 0, angle: 0 };
+    for (let i = 0; i < count; i++) {
+      this.release(draws, i, (i / count) * over, set);
+      extent = Math.max(extent, this.birth[i] + this.life[i]);
+    }
+    this.extent = extent;
+    const party = partyFollowed(look);
+    // What is let go from the contact point follows nobody.
+    this.bind = party && ((scene) => this.follow(party, scene));
+  }
+
+  private release(draws: Draws, i: number, birth: Seconds, set: Birth): void {
+    const { look } = this;
+    // A body's outline lies around its middle, whatever the spot.
+    const origin = draws.place(
+      look.shape === 'body' && look.origin === 'contact' ? look.party : look.origin,
+      look.shape === 'body' ? 'middle' : look.spot,
+    );
+    drawBirth(look, draws, i, set);
+    const speed = draws.number(look.speed, i);
+    this.birth[i] = birth;
+    this.life[i] = draws.number(look.life, i);
+    this.x[i] = origin.x + set.x;
+    this.y[i] = origin.y + set.y;
+    this.vx[i] = Math.cos(set.angle * toRadians) * speed;
+    this.vy[i] = Math.sin(set.angle * toRadians) * speed;
+    this.size[i] = draws.number(look.size, i);
+    this.turn[i] = look.facesMotion ? 0 : draws.chance('turn', i) * 360;
+    this.spin[i] = draws.number(look.spin, i);
+  }
+
+  /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
+  private follow(party: 'source' | 'target', { motion, wallAt }: Scene): void {
+    const here = { x: 0, y: 0 };
+    const ahead = { x: 0, y: 0 };
+    const behind = { x: 0, y: 0 };
+    for (let i = 0; i < this.birth.length; i++) {
+      // All born at once stand at the same place.
+      if (i === 0 || !this.atOnce) {
+        clear(here, ahead, behind);
+        motion.addTo(here, party, wallAt(this.birth[i]));
+        if (this.carry !== 0) {
+          motion.addTo(ahead, party, wallAt(this.birth[i] + speedStep));
+          motion.addTo(behind, party, wallAt(this.birth[i] - speedStep));
+        }
+      }
+      this.x[i] += here.x;
+      this.y[i] += here.y;
+      this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
+      this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
+    }
+  }
+
+  tells(): readonly Telling[] {
+    let far = 0;
+    for (let i = 0; i < this.life.length; i++) {
+      const reach = dragReach(this.drag, this.life[i]);
+      far = Math.max(far, Math.hypot(this.vx[i] * reach, this.vy[i] * reach + this.gravity * dragFall(this.drag, this.life[i])));
+    }
+    return [
+      { name: 'lets go', value: this.life.length, unit: 'particles' },
+      { name: 'farthest flies', value: far, unit: 'px' },
+    ];
+  }
+
+  /** Live particles at `age`: births so far less deaths so far, each by binary search. */
+  channel(age: Seconds): number {
+    this.deaths ??= this.birth.map((birth, i) => birth + this.life[i]).sort();
+    return countUpTo(this.birth, age) - countUpTo(this.deaths, age);
+  }
+
+  sample(age: Seconds, frame: Frame): void {
+    // Everything the loop reads stands in a local: the compiler cannot know that writing to one array changes no other.
+    const { drag, gravity, atOnce, birth, life, x, y, vx, vy, size, turn, spin } = this;
+    const { facesMotion } = this.look;
+    const { sizeTable } = this;
+    const { r, g, b, a } = this.colours;
+    const { r: tintR, g: tintG, b: tintB } = this.tint;
+    const scale = this.look.onScreen ? 1 / frame.view.zoom : 1;
+    const { particles } = frame;
+    const { x: outX, y: outY, size: outSize, rotation: outRotation, r: outR, g: outG, b: outB, a: outA } = particles;
+    const first = particles.count;
+    let n = first;
+    // Let go all at once, every particle has the same age, and the costly part is shared.
+    let reach = dragReach(drag, age);
+    let fall = gravity * dragFall(drag, age);
+    for (let i = 0; i < life.length; i++) {
+      const own = age - birth[i];
+      const whole = life[i];
+      if (own < 0 || own >= whole) continue;
+      if (!atOnce) {
+        reach = dragReach(drag, own);
+        fall = gravity * dragFall(drag, own);
+      }
+      const place = (own / whole) * tableCells;
+      const cell = place | 0;
+      const part = place - cell;
+      outX[n] = x[i] + vx[i] * reach;
+      outY[n] = y[i] + vy[i] * reach + fall;
+      outSize[n] = size[i] * scale * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
+      outR[n] = tintR * (r[cell] + (r[cell + 1] - r[cell]) * part);
+      outG[n] = tintG * (g[cell] + (g[cell + 1] - g[cell]) * part);
+      outB[n] = tintB * (b[cell] + (b[cell + 1] - b[cell]) * part);
+      outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
+      outRotation[n] = facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
+      n++;
+    }
+    if (this.look.cells > 1) this.showCells(age, particles.cell, first);
+    else particles.cell.fill(0, first, n);
+    particles.picture.fill(this.look.picture, first, n);
+    particles.blend.fill(this.look.blend, first, n);
+    particles.count = n;
+  }
+
+  /** Which cell of its strip each live particle shows, in the order in which `sample` writes them. */
+  private showCells(age: Seconds, out: Uint8Array, first: number): void {
+    const { cells } = this.look;
+    let n = first;
+    for (let i = 0; i < this.life.length; i++) {
+      const own = age - this.birth[i];
+      if (own < 0 || own >= this.life[i]) continue;
+      const turn = this.cellRate > 0 ? Math.floor(own * this.cellRate) % cells : Math.floor((own / this.life[i]) * cells);
+      out[n++] = turn;
+    }
+  }
+
+  /** Direction of flight in degrees. */
+  private heading(i: number, age: Seconds): number {
+    const keep = Math.exp(-this.drag * age);
+    const fallSpeed = this.gravity * dragReach(this.drag, age);
+    return Math.atan2(this.vy[i] * keep + fallSpeed, this.vx[i] * keep) / toRadians;
+  }
+}
+
+function clear(...places: { x: number; y: number }[]): void {
+  for (const place of places) place.x = place.y = 0;
+}
+
+function countUpTo(sorted: Float64Array, limit: number): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (sorted[middle] <= limit) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

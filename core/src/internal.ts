@@ -1,0 +1,38 @@
+/** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
+export { compileContext } from './checks/checkProject.js';
+export { families, type EffectKind, type Family } from './effects/effect.js';
+export { particlePictures } from './effects/parts/particlePictures.js';
+export { effectKinds, fieldsOfKind } from './effects/registry.js';
+export { effectSchema, effectSchemaOf, newEffect } from './effects/schemas.js';
+export { dragFall, dragReach } from './maths/ballistic.js';
+export { flashChannel, hexOf, isHexColour, packRgb, parseHex, type FlashMode, type Rgba } from './maths/colour.js';
+export { EasingError, parseEasing, type Easing } from './maths/easing.js';
+export { Gradient } from './maths/gradient.js';
+export { draw, hash4, hashText } from './maths/hash.js';
+export { toOklab } from './maths/oklab.js';
+export { readOut, ReadoutScan, type ReadoutOptions, type Readouts } from './measure/readouts.js';
+export {
+  directionModes,
+  fieldGroups,
+  type CurvesField,
+  type DirectionDocument,
+  type EnvelopePoint,
+  type Field,
+  type FieldGroup,
+  type GradientPoint,
+  type NumberValue,
+} from './model/fields.js';
+export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
+export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
+export { applyConventions } from './ship/conventions.js';
+export { makeVectors, type Vector } from './ship/vectors.js';
+export { compileSequence, effectLimit, type CompileContext } from './take/compile.js';
+export { headingIn, placeIn, spots } from './take/draws.js';
+export type { Firing, Telling } from './take/firing.js';
+export { poses, restingActor } from './take/frame.js';
+export { completePayload } from './take/payload.js';
+export type { SequencePlan, Standing } from './take/plan.js';
+export { RapidFire, type Blow, type RapidFrame } from './take/rapidFire.js';
+export { strike } from './take/strike.js';
+export type { EngineTake } from './take/take.js';
+export { ageOf, type TimedFiring } from './take/timedFiring.js';

@@ -1,0 +1,213 @@
+import * as z from 'zod';
+import { EasingError, parseEasing } from '../maths/easing.js';
+import {
+  directionModes,
+  fieldNamePattern,
+  identifierPattern,
+  limits,
+  type DirectionDocument,
+  type EnvelopePoint,
+  type Field,
+  type GradientPoint,
+  type NumberValue,
+  type ValueField,
+} from './fields.js';
+import { lazySchema } from './lazySchema.js';
+
+/**
+ * The Zod schemas of fields, made from their declarations. What several fields share is one schema with an id, so that
+ * JSON Schemas name it once.
+ */
+
+export const identifier = /* @__PURE__ */ lazySchema(() =>
+  z.string().regex(identifierPattern, 'expected lower-case letters, digits and hyphens, starting with a letter').meta({
+    id: 'identifier',
+    description: 'Lower-case letters, digits and hyphens, starting with a letter.',
+  }),
+);
+
+export const fieldName = /* @__PURE__ */ lazySchema(() =>
+  z.string().regex(fieldNamePattern, 'expected letters and digits, starting with a letter').meta({
+    id: 'fieldName',
+    description: 'Name of a payload field: letters and digits, starting with a letter.',
+  }),
+);
+
+const easeSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .string()
+    .max(limits.easing)
+    .superRefine((text, context) => {
+      try {
+        parseEasing(text);
+      } catch (error) {
+        if (!(error instanceof EasingError)) throw error;
+        context.addIssue({ code: 'custom', message: error.message });
+      }
+    })
+    .meta({ id: 'easing', description: 'An easing in the syntax of CSS Easing Functions Level 2; linear where absent.' }),
+);
+
+/** Expected-text for a number within bounds. */
+function bounded(min: number, max: number) {
+  const message = `expected a number from ${min} to ${max}`;
+  return z.number().min(min, message).max(max, message);
+}
+
+const kept = new Map<string, z.ZodType<NumberValue>>();
+
+/** Schema of a number that is fixed, random in a range, or driven by a payload field. One for each pair of bounds. */
+function numberValue(min: number, max: number): z.ZodType<NumberValue> {
+  const id = `value from ${min} to ${max}`;
+  let schema = kept.get(id);
+  if (!schema) {
+    const number = bounded(min, max);
+    const range = z.tuple([number, number]).refine(([a, b]) => a <= b, 'expected a range [low, high] with low ≤ high');
+    schema = z
+      .union(
+        [
+          number,
+          z.strictObject({ range }),
+          z.strictObject({
+            drive: fieldName(),
+            in: z.tuple([z.number(), z.number()]).refine(([a, b]) => a !== b, 'expected two different numbers'),
+            out: z.tuple([number, number]),
+            ease: easeSchema().optional(),
+          }),
+        ],
+        { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` },
+      )
+      .meta({
+        id: id.replaceAll(' ', '-'),
+        description: `A number from ${min} to ${max}: fixed, random { range: [low, high] }, or { drive, in, out, ease } by a payload field, clamped to in, eased, onto out, kept within the bounds.`,
+      });
+    kept.set(id, schema);
+  }
+  return schema;
+}
+
+const hexColour = /* @__PURE__ */ lazySchema(() =>
+  z.string().regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 'expected a colour "#rrggbb" or "#rrggbbaa"'),
+);
+
+const colourValue = /* @__PURE__ */ lazySchema(() =>
+  z
+    .union([hexColour(), z.strictObject({ by: fieldName(), of: z.record(z.string(), hexColour()), otherwise: hexColour() })], {
+      error: 'expected a colour "#rrggbb" or { by, of, otherwise }',
+    })
+    .meta({ id: 'colour', description: '"#rrggbb", or chosen by the value of a payload field.' }),
+);
+
+/** Points must be in order. */
+function inOrder(points: { at: number }[], context: z.RefinementCtx): void {
+  points.forEach((point, i) => {
+    if (i > 0 && point.at <= points[i - 1].at) {
+      context.addIssue({
+        code: 'custom',
+        path: [i, 'at'],
+        message: `expected more than ${points[i - 1].at}, the place of the point before`,
+      });
+    }
+  });
+}
+
+const envelopeSchema = /* @__PURE__ */ lazySchema((): z.ZodType<EnvelopePoint[]> =>
+  z
+    .array(
+      z.strictObject({
+        at: z.number().min(0).max(1),
+        value: z.number().min(-limits.envelope).max(limits.envelope),
+        ease: easeSchema().optional(),
+      }),
+    )
+    .min(1)
+    .max(limits.envelopePoints)
+    .superRefine(inOrder)
+    .meta({ id: 'envelope', description: 'Values at rising places over a life of 0 to 1; ease shapes the way to the next point.' }),
+);
+
+const gradientSchema = /* @__PURE__ */ lazySchema((): z.ZodType<GradientPoint[]> =>
+  z
+    .array(z.strictObject({ at: z.number().min(0).max(1), colour: hexColour(), ease: easeSchema().optional() }))
+    .min(1)
+    .max(limits.gradientPoints)
+    .superRefine(inOrder)
+    .meta({ id: 'gradient', description: 'Colours at rising places from 0 to 1, mixed in OKLab with premultiplied alpha.' }),
+);
+
+const directionSchema = /* @__PURE__ */ lazySchema((): z.ZodType<DirectionDocument> =>
+  z
+    .strictObject({
+      mode: z.enum(directionModes),
+      angle: z.number().min(-limits.angle).max(limits.angle).default(0),
+      spread: z.number().min(0).max(limits.spread).default(0),
+    })
+    .meta({
+      id: 'direction',
+      description: 'A direction: what it counts from, an angle added in degrees, and the whole opening angle drawn from.',
+    }),
+);
+
+/** The schema of one field, with its default, its unit and when it is drawn in its description. */
+export function fieldSchema(field: Field): z.ZodType {
+  return withDefault(bareSchema(field), field).describe(describe(field));
+}
+
+function withDefault(schema: z.ZodType, { default: fallback }: Field): z.ZodType {
+  return fallback === undefined ? schema : schema.default(fallback as never);
+}
+
+function bareSchema(field: Field): z.ZodType {
+  switch (field.control) {
+    case 'value':
+      return numberValue(field.min, field.max);
+    case 'choice':
+      return z.enum(field.options as [string, ...string[]]);
+    case 'choices':
+      return z
+        .array(z.enum(field.options as [string, ...string[]]))
+        .min(1)
+        .max(field.options.length);
+    case 'flag':
+      return z.boolean();
+    case 'colour':
+      return colourValue();
+    case 'envelope':
+      return envelopeSchema();
+    case 'curves':
+      return z.partialRecord(z.enum(field.options as [string, ...string[]]), envelopeSchema());
+    case 'gradient':
+      return gradientSchema();
+    case 'direction':
+      return directionSchema();
+    case 'ease':
+      return easeSchema();
+    case 'clips':
+      return z.array(identifier()).min(1).max(limits.clips);
+    case 'picture':
+      return field.optional ? z.union([z.literal(''), identifier()]) : identifier();
+    case 'text': {
+      const { fault } = field;
+      return z
+        .string()
+        .max(limits.text)
+        .superRefine((text, context) => {
+          const message = fault?.(text);
+          if (message !== undefined) context.addIssue({ code: 'custom', message });
+        });
+    }
+  }
+}
+
+const drawnWhen: Readonly<Record<ValueField['drawn'], string>> = {
+  take: 'once a take',
+  firing: 'once a firing',
+  particle: 'once a particle',
+};
+
+function describe(field: Field): string {
+  const asked = field.when ? ` Counts only while ${field.when.field} is ${field.when.is.join(' or ')}.` : '';
+  if (field.control !== 'value') return field.about + asked;
+  const { unit, drawn, scaled, about } = field;
+  return `${about} Unit: ${unit || 'none'}. Drawn ${drawnWhen[drawn]}.${scaled ? ' Strength scales it.' : ''}${asked}`;
+}

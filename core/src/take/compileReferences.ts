@@ -1,0 +1,216 @@
+import type { Body, KitActor, PartPose, Place, Spot } from '../contract.js';
+import { DocumentError, type DocumentPath } from '../model/documentError.js';
+import { fieldNamePattern, identifierPattern, limits } from '../model/fields.js';
+import { isRecord, show } from '../model/json.js';
+import type { CompiledClip, CompiledEvent, CompiledField, CompiledPicture } from './compiledReferences.js';
+import { spots } from './draws.js';
+import { poses } from './frame.js';
+import type { Standing } from './plan.js';
+
+/**
+ * Reads what sequences refer to from JSON that may be anything at all, held to the bounds that the schemas state.
+ * Everything here throws DocumentError with the path of the first place that cannot be used.
+ */
+
+export type Json = Readonly<Record<string, unknown>>;
+
+export function readRecord(raw: unknown, path: DocumentPath): Json {
+  if (!isRecord(raw)) throw new DocumentError(path, `expected an object, found ${show(raw)}`);
+  return raw;
+}
+
+export function readList(raw: unknown, path: DocumentPath, most = Infinity): readonly Json[] {
+  if (!Array.isArray(raw)) throw new DocumentError(path, `expected a list, found ${show(raw)}`);
+  if (raw.length > most) throw new DocumentError(path, `expected at most ${most} entries, found ${raw.length}`);
+  return raw.map((entry, i) => readRecord(entry, [...path, i]));
+}
+
+export function readNumber(raw: unknown, path: DocumentPath, min: number, max: number): number {
+  if (typeof raw === 'number' && raw >= min && raw <= max) return raw;
+  throw new DocumentError(path, `expected a number from ${min} to ${max}, found ${show(raw)}`);
+}
+
+export function readText(raw: unknown, path: DocumentPath, most = 80): string {
+  if (typeof raw === 'string' && raw.length > 0 && raw.length <= most) return raw;
+  throw new DocumentError(path, `expected a text of 1 to ${most} letters, found ${show(raw)}`);
+}
+
+export function readIdentifier(raw: unknown, path: DocumentPath): string {
+  if (typeof raw === 'string' && identifierPattern.test(raw)) return raw;
+  throw new DocumentError(path, `expected lower-case letters, digits and hyphens, starting with a letter, found ${show(raw)}`);
+}
+
+/** The ids of a list of entities, no two alike. */
+export function readIds(entries: readonly Json[], path: DocumentPath): readonly string[] {
+  const seen = new Set<string>();
+  return entries.map(({ id: raw }, i) => {
+    const place = [...path, i, 'id'];
+    const id = readIdentifier(raw, place);
+    if (seen.has(id)) throw new DocumentError(place, `expected an id of its own, "${id}" is taken`);
+    seen.add(id);
+    return id;
+  });
+}
+
+const valueTypes = { number: 'number', direction: 'number', kind: 'string', flag: 'boolean', text: 'string' } as const;
+
+/** Reads an event's payload fields. */
+export function compileEvent(raw: Json, path: DocumentPath): CompiledEvent {
+  const fields = readList(raw['fields'], [...path, 'fields'], 32).map((field, i) => compileField(field, [...path, 'fields', i]));
+  fields.forEach(({ name }, i) => {
+    if (fields.findIndex((other) => other.name === name) !== i)
+      throw new DocumentError([...path, 'fields', i, 'name'], `expected a name of its own, "${name}" is taken`);
+  });
+  return { id: readIdentifier(raw['id'], [...path, 'id']), fields };
+}
+
+function compileField(field: Json, place: DocumentPath): CompiledField {
+  const type = field['type'] as CompiledField['type'];
+  if (typeof type !== 'string' || !Object.hasOwn(valueTypes, type))
+    throw new DocumentError([...place, 'type'], `expected one of ${Object.keys(valueTypes).join(', ')}, found ${show(type)}`);
+  const name = field['name'];
+  if (typeof name !== 'string' || !fieldNamePattern.test(name))
+    throw new DocumentError([...place, 'name'], `expected letters and digits, starting with a letter, found ${show(name)}`);
+  const fallback = field['default'] as CompiledField['default'];
+  if (typeof fallback !== valueTypes[type])
+    throw new DocumentError([...place, 'default'], `expected a ${valueTypes[type]}, found ${show(fallback)}`);
+  if (type === 'direction') readNumber(fallback, [...place, 'default'], -limits.angle, limits.angle);
+  if (type === 'number') readFieldBounds(field, place);
+  if (type === 'text' && (fallback as string).length > limits.text)
+    throw new DocumentError([...place, 'default'], `expected a text of at most ${limits.text} letters, found ${show(fallback)}`);
+  return { name, type, default: fallback, ...(type === 'kind' && { options: readOptions(field, place) }) };
+}
+
+function readFieldBounds(field: Json, place: DocumentPath): void {
+  // Kits from before bounds were shipped have none.
+  const { min = -Number.MAX_VALUE, max = Number.MAX_VALUE, default: fallback } = field;
+  const finite = [min, max, fallback].every((value) => typeof value === 'number' && Number.isFinite(value));
+  if (!finite || !(Number(min) < Number(max)) || Number(fallback) < Number(min) || Number(fallback) > Number(max))
+    throw new DocumentError([...place, 'default'], `expected min < max and a default between them, found ${show(fallback)}`);
+}
+
+function readOptions(field: Json, place: DocumentPath): readonly string[] {
+  const options = field['options'];
+  if (!Array.isArray(options) || options.length === 0 || options.length > 32)
+    throw new DocumentError([...place, 'options'], `expected one to 32 texts, found ${show(options)}`);
+  const texts = options.map((option: unknown, i) => readText(option, [...place, 'options', i], 40));
+  if (!texts.includes(field['default'] as string))
+    throw new DocumentError([...place, 'default'], `expected one of ${texts.join(', ')}, found ${show(field['default'])}`);
+  return texts;
+}
+
+/** The project's sounds by id. */
+export function compileClips(raw: unknown, path: DocumentPath): ReadonlyMap<string, CompiledClip> {
+  const clips = new Map<string, CompiledClip>();
+  readList(raw, path).forEach((asset, i) => {
+    if (asset['type'] !== 'sound') return;
+    const id = readIdentifier(asset['id'], [...path, i, 'id']);
+    clips.set(id, { id, duration: readNumber(asset['duration'], [...path, i, 'duration'], 0, 600) });
+  });
+  return clips;
+}
+
+/** The project's pictures by id. */
+export function compilePictures(raw: unknown, path: DocumentPath): ReadonlyMap<string, CompiledPicture> {
+  const pictures = new Map<string, CompiledPicture>();
+  readList(raw, path).forEach((asset, i) => {
+    if (asset['type'] !== 'picture') return;
+    const id = readIdentifier(asset['id'], [...path, i, 'id']);
+    const cells = readNumber(asset['cells'] ?? 1, [...path, i, 'cells'], 1, 256);
+    if (!Number.isInteger(cells))
+      throw new DocumentError([...path, i, 'cells'], `expected a whole number from 1 to 256, found ${show(cells)}`);
+    pictures.set(id, { id, index: pictures.size, cells });
+  });
+  return pictures;
+}
+
+const roles = ['source', 'target', 'bystander'] as const;
+
+/** The project's actors, with what an older kit leaves out filled in. */
+export function compileActors(raw: unknown, path: DocumentPath): readonly KitActor[] {
+  return readList(raw, path, 100).map((actor, i) => compileActor(actor, [...path, i]));
+}
+
+function compileActor(actor: Json, path: DocumentPath): KitActor {
+  const role = roles.find((known) => known === actor['role']);
+  if (!role) throw new DocumentError([...path, 'role'], `expected one of ${roles.join(', ')}, found ${show(actor['role'])}`);
+  const place = actor['place'];
+  const parts = readList(actor['parts'] ?? [], [...path, 'parts'], 40);
+  const partIds = readIds(parts, [...path, 'parts']);
+  return {
+    id: readIdentifier(actor['id'], [...path, 'id']),
+    label: readText(actor['label'] ?? actor['id'], [...path, 'label']),
+    role,
+    picture: readIdentifier(actor['picture'], [...path, 'picture']),
+    width: readNumber(actor['width'], [...path, 'width'], 1, 2000),
+    height: readNumber(actor['height'], [...path, 'height'], 1, 2000),
+    ...(place !== undefined && { place: readPlace(place, [...path, 'place']) }),
+    spots: readSpots(actor['spots'] ?? {}, [...path, 'spots']),
+    parts: parts.map((part, i) => ({
+      id: partIds[i],
+      picture: readIdentifier(part['picture'], [...path, 'parts', i, 'picture']),
+      pivot: readPlace(part['pivot'], [...path, 'parts', i, 'pivot']),
+    })),
+    poses: readPoses(actor['poses'] ?? {}, [...path, 'poses']),
+  };
+}
+
+function readPlace(raw: unknown, path: DocumentPath): Place {
+  const { x, y } = readRecord(raw, path);
+  return { x: readNumber(x, [...path, 'x'], -4000, 4000), y: readNumber(y, [...path, 'y'], -4000, 4000) };
+}
+
+function readSpots(raw: unknown, path: DocumentPath): NonNullable<Body['spots']> {
+  const entries = Object.entries(readRecord(raw, path)).map(([spot, place]): [Spot, Place] => {
+    if (!spots.includes(spot as Spot)) throw new DocumentError([...path, spot], `expected one of ${spots.join(', ')}`);
+    return [spot as Spot, readPlace(place, [...path, spot])];
+  });
+  return Object.fromEntries(entries);
+}
+
+function readPoses(raw: unknown, path: DocumentPath): KitActor['poses'] {
+  const entries = Object.entries(readRecord(raw, path)).map(([pose, moved]) => {
+    if (!poses.includes(pose as never)) throw new DocumentError([...path, pose], `expected one of ${poses.join(', ')}`);
+    const parts = Object.entries(readRecord(moved, [...path, pose])).map(([part, how]): [string, PartPose] => {
+      const place = [...path, pose, part];
+      const { turn = 0, x = 0, y = 0 } = readRecord(how, place);
+      return [
+        part,
+        {
+          turn: readNumber(turn, [...place, 'turn'], -limits.angle, limits.angle),
+          x: readNumber(x, [...place, 'x'], -1000, 1000),
+          y: readNumber(y, [...place, 'y'], -1000, 1000),
+        },
+      ];
+    });
+    return [pose, Object.fromEntries(parts)];
+  });
+  return Object.fromEntries(entries) as KitActor['poses'];
+}
+
+const contact = { x: 0, y: 0 };
+const restingPlaces = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 } };
+const defaultBody: Body = { width: 160, height: 120 };
+/** Where bystanders rest that have no place of their own: in a row behind the target. */
+const bystander = { x: 262, y: 34, next: 90 };
+
+/** Where the project's actors rest and how big they are: what a strike goes by unless it is told otherwise. */
+export function standingOf(actors: readonly KitActor[]): Standing {
+  const first = (role: 'source' | 'target') => actors.find((actor) => actor.role === role);
+  const bodyOf = (role: 'source' | 'target'): Body => {
+    const actor = first(role);
+    return actor ? { width: actor.width, height: actor.height, spots: actor.spots ?? {} } : defaultBody;
+  };
+  return {
+    places: {
+      source: first('source')?.place ?? restingPlaces.source,
+      target: first('target')?.place ?? restingPlaces.target,
+      view: contact,
+      ear: contact,
+      others: actors
+        .filter(({ role }) => role === 'bystander')
+        .map(({ place }, i) => place ?? { x: bystander.x + i * bystander.next, y: bystander.y }),
+    },
+    bodies: { source: bodyOf('source'), target: bodyOf('target') },
+  };
+}

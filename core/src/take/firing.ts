@@ -1,0 +1,76 @@
+import type { Frame, SignalCue, SoundCue } from '../contract.js';
+import type { WarpWindow } from '../maths/timeWarp.js';
+import type { Px, Seconds } from '../units.js';
+import type { FrameCapacity } from './frame.js';
+
+/** A place that is written to rather than made anew. */
+export interface Spotted {
+  x: Px;
+  y: Px;
+}
+
+/** How far a body is from rest; `lift` is how high it hops above the ground that it moves along. */
+export interface Displacement extends Spotted {
+  lift: Px;
+}
+
+/** Where the parties' bodies are at any instant. */
+export interface Bodies {
+  /** Adds the party's displacement from rest at wall time `t` to `out`; nobody has none. */
+  addTo(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void;
+  /** The same along the ground: without the hop. */
+  addGround(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void;
+}
+
+/** What a firing may learn once everything has its place in time. */
+export interface Scene {
+  readonly motion: Bodies;
+  /** Wall time at which the firing is `age` seconds old on its own clock. */
+  wallAt(age: Seconds): Seconds;
+}
+
+/** One reading of a firing. */
+export interface Telling {
+  readonly name: string;
+  readonly value: number | string;
+  readonly unit?: string;
+}
+
+/** One firing of an effect in a take: all discrete choices made, only time left to vary. */
+export interface Firing {
+  /** Seconds on its own clock from its start until nothing of it is left. */
+  readonly extent: Seconds;
+  /** The most of each thing that it can show at once. */
+  readonly room?: Partial<FrameCapacity>;
+  /** The party whose place it changes; `displace` then says how far at an age. */
+  readonly moves?: 'source' | 'target';
+  /** Whether what it did stays after its end; it is then sampled at its extent for ever. */
+  readonly lasting?: boolean;
+  /** Told once, before any sample, where the bodies go, for what follows them or flies at them. */
+  readonly bind?: ((scene: Scene) => void) | undefined;
+  /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
+  sample?(age: Seconds, frame: Frame): void;
+  /** Adds how far it has moved its party's body. */
+  displace?(age: Seconds, out: Displacement): void;
+  /** What it comes to in this firing, in plain units, besides what its lane draws. */
+  tells?(): readonly Telling[];
+  /** The number its lane draws at `age`. */
+  channel(age: Seconds): number;
+  /** The clock windows it bends, for effects of the time family; `start` in wall seconds. */
+  warp?(start: Seconds): TimeBend;
+  /** The sound it plays, for effects of the ear family; `start` in wall seconds. */
+  sound?(start: Seconds): Omit<SoundCue, 'effect'> | undefined;
+  /** The moments it names; `wallAt` gives the wall time of an age. */
+  signals?(wallAt: Scene['wallAt']): readonly Omit<SignalCue, 'effect'>[];
+}
+
+/** Parties whose clock can be bent; `world` is everything that belongs to no party. */
+export const clockParties = ['source', 'target', 'world'] as const;
+export type ClockParty = (typeof clockParties)[number];
+
+export interface TimeBend {
+  readonly windows: readonly WarpWindow[];
+  readonly parties: readonly ClockParty[];
+  /** Whether effects placed after its start wait for its end. */
+  readonly holdLater: boolean;
+}

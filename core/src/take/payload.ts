@@ -1,0 +1,27 @@
+import type { Payload } from '../contract.js';
+import { DocumentError } from '../model/documentError.js';
+import { show } from '../model/json.js';
+import type { CompiledEvent } from './compiledReferences.js';
+
+/** The payload with defaults filled in and every value checked against its field. */
+export function completePayload(event: CompiledEvent, payload: Payload): Record<string, number | string | boolean> {
+  const values: Record<string, number | string | boolean> = {};
+  for (const field of event.fields) values[field.name] = field.default;
+  for (const [name, value] of Object.entries(payload)) {
+    const field = event.fields.find((candidate) => candidate.name === name);
+    if (!field) {
+      throw new DocumentError(
+        ['payload', name],
+        `expected a field of the event "${event.id}" (${event.fields.map((known) => known.name).join(', ')})`,
+      );
+    }
+    if (typeof value !== typeof field.default || (typeof value === 'number' && !Number.isFinite(value))) {
+      throw new DocumentError(['payload', name], `expected a ${typeof field.default}, found ${show(value)}`);
+    }
+    if (field.options && !field.options.includes(String(value))) {
+      throw new DocumentError(['payload', name], `expected one of ${field.options.join(', ')}, found ${show(value)}`);
+    }
+    values[name] = value;
+  }
+  return values;
+}

@@ -1,0 +1,60 @@
+// What ships of the engine: its modules without what only screens and documents read. Labels, explanations and defaults of
+// fields stand beside what they are about in the sources; a game has no use for them, and a third of the runtime would be text.
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import ts from 'typescript';
+
+/** Names of properties whose texts are for people. */
+const told = new Set(['label', 'about', 'durationAbout']);
+
+/** What of a number's declaration only screens and documents read. */
+const unread = new Set(['group', 'unit', 'default', 'when', 'drawn', 'scaled', 'label', 'about']);
+/** What makes a field whose default is its third argument. */
+const defaultThird = /^(envelope|gradient|direction|colour|ease|text)Field$/;
+
+const isText = (node) => ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node);
+
+/** The module with those texts emptied: named properties, and the first two arguments of what makes a field. */
+export function withoutTexts(source, name) {
+  const file = ts.createSourceFile(name, source, ts.ScriptTarget.ES2022, true, ts.ScriptKind.JS);
+  const transform = (context) => {
+    const empty = () => context.factory.createStringLiteral('');
+    const visit = (node) => {
+      if (ts.isPropertyAssignment(node) && told.has(node.name.getText(file)) && isText(node.initializer))
+        return context.factory.createPropertyAssignment(node.name, empty());
+      if (ts.isPropertyAssignment(node) && node.name.getText(file) === 'leads')
+        return context.factory.createPropertyAssignment(node.name, context.factory.createArrayLiteralExpression());
+      if (ts.isCallExpression(node) && /^[a-z]\w*Field$/.test(node.expression.getText(file))) {
+        const maker = node.expression.getText(file);
+        const shorter = (argument, i) => {
+          if (i < 2 && isText(argument)) return empty();
+          if (i === 2 && defaultThird.test(maker)) return context.factory.createIdentifier('undefined');
+          if (maker === 'valueField' && ts.isObjectLiteralExpression(argument))
+            return context.factory.createObjectLiteralExpression(
+              argument.properties.filter(({ name }) => !unread.has(name?.getText(file))),
+            );
+          return ts.visitNode(argument, visit);
+        };
+        const args = node.arguments.map(shorter);
+        return context.factory.createCallExpression(node.expression, undefined, args);
+      }
+      return ts.visitEachChild(node, visit, context);
+    };
+    return (root) => ts.visitNode(root, visit);
+  };
+  const { transformed } = ts.transform(file, [transform]);
+  return ts.createPrinter().printFile(transformed[0]);
+}
+
+/** Writes the modules of `from` that may ship into `to`, effects without their texts. */
+export function shipModules(from, to) {
+  for (const entry of readdirSync(from, { recursive: true, withFileTypes: true })) {
+    const path = join(entry.parentPath ?? entry.path, entry.name);
+    if (!entry.isFile() || !entry.name.endsWith('.js') || entry.name.endsWith('.spec.js') || path.startsWith(join(from, 'kit'))) continue;
+    if (path.startsWith(to)) continue;
+    const target = join(to, path.slice(from.length));
+    const source = readFileSync(path, 'utf8');
+    mkdirSync(dirname(target), { recursive: true });
+    writeFileSync(target, path.includes(`${join(from, 'effects')}`) ? withoutTexts(source, entry.name) : source);
+  }
+}

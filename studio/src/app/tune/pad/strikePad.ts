@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { SliderModule } from 'primeng/slider';
+import { ToggleSwitchModule } from 'primeng/toggleswitch';
+import type { PayloadField } from '@undatio/core';
+import { PlaybackService } from '../../playback/playbackService';
+import { StrikeService, type RapidSettings } from '../../playback/strikeService';
+import { ProjectService } from '../../project/projectService';
+import { ScrubNumber } from '../../shared/scrubNumber';
+import { DirectionDial } from './directionDial';
+
+type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }>;
+
+/** The event's payload as direct controls made from its fields, and the strike itself. */
+@Component({
+  selector: 'und-strike-pad',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, ButtonModule, SliderModule, ToggleSwitchModule, ScrubNumber, DirectionDial],
+  templateUrl: './strikePad.html',
+  styleUrl: './strikePad.scss',
+})
+export class StrikePad {
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
+  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
+  private readonly playing = toSignal(this.playback.settings$, { requireSync: true });
+  private readonly stage = toSignal(this.strikes.stage$);
+
+  protected readonly name = computed(() => this.stage()?.sequence.label ?? '');
+  protected readonly event = computed(() => this.stage()?.event);
+  protected readonly seed = computed(() => this.settings().seed);
+  protected readonly pinned = computed(() => this.settings().pinned);
+  protected readonly every = computed(() => this.playing().every);
+  protected readonly listener = computed(() => this.settings().listener);
+  protected readonly rapid = computed(() => this.settings().rapid);
+  private readonly project = toSignal(this.projects.project$);
+  /** The target and every bystander. */
+  protected readonly targetCount = computed(() => 1 + (this.project()?.actors.filter(({ role }) => role === 'bystander').length ?? 0));
+  protected readonly round = Math.round;
+  protected readonly canStrike = computed(() => this.stage()?.take !== undefined);
+
+  private fields<T extends PayloadField['type']>(type: T): FieldOf<T>[] {
+    return (this.event()?.fields ?? []).filter((field): field is FieldOf<T> => field.type === type);
+  }
+
+  protected readonly numbers = computed(() => this.fields('number').map((field) => ({ field, value: this.value(field) as number })));
+  protected readonly directions = computed(() => this.fields('direction').map((field) => ({ field, value: this.value(field) as number })));
+  protected readonly kinds = computed(() => this.fields('kind').map((field) => ({ field, value: this.value(field) as string })));
+  protected readonly flags = computed(() => this.fields('flag').map((field) => ({ field, value: this.value(field) as boolean })));
+  protected readonly texts = computed(() => this.fields('text').map((field) => ({ field, value: this.value(field) as string })));
+
+  /** A sequence keeps its name when the box is left empty. */
+  protected rename(box: HTMLInputElement): void {
+    const label = box.value.trim();
+    const id = this.stage()?.sequence.id;
+    if (label && id) this.projects.edit(id, 'rename', (sequence) => ({ ...sequence, label }));
+    box.value = this.name();
+  }
+
+  protected strike(): void {
+    this.playback.strike();
+  }
+
+  protected set(name: string, value: number | string | boolean): void {
+    this.strikes.setField(name, value);
+  }
+
+  protected setSeed(value: number): void {
+    this.strikes.setSeed(Math.round(value));
+  }
+
+  protected roll(): void {
+    this.strikes.setSeed(this.seed() + 1);
+    this.playback.strike();
+  }
+
+  protected pin(pinned: boolean): void {
+    this.strikes.pin(pinned);
+  }
+
+  protected repeatEvery(seconds: number): void {
+    this.playback.set({ every: seconds });
+  }
+
+  protected setListener(px: number): void {
+    this.strikes.setListener(px);
+  }
+
+  protected setRapid(part: Partial<RapidSettings>): void {
+    this.strikes.setRapid(part);
+  }
+
+  private value(field: PayloadField): number | string | boolean {
+    return this.settings().payload[field.name] ?? field.default;
+  }
+}

@@ -1,0 +1,61 @@
+import { takeOf } from '../../../testing';
+import { drawChannel } from './channelPath';
+import { TimeAxis } from './timeAxis';
+
+const axis = new TimeAxis(0, 1, 1000, false);
+const points = (path: string): [number, number][] => [...path.matchAll(/[ML](\S+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+
+describe('drawChannel', () => {
+  it('draws what the effect does, not a bar', () => {
+    const take = takeOf([
+      {
+        kind: 'flash',
+        id: 'flash',
+        delay: 0.2,
+        duration: 0.4,
+        envelope: [
+          { at: 0, value: 1 },
+          { at: 1, value: 0 },
+        ],
+      },
+    ]);
+    const drawing = drawChannel(take, 'flash', axis, { height: 42 });
+    expect([drawing.start, drawing.end]).toEqual([0.2, jasmine.any(Number)]);
+    expect(drawing.end).toBeCloseTo(0.6, 9);
+    // Along the ramp, height falls evenly from 40 px to nothing.
+    for (const [x, y] of points(drawing.path).slice(2, -2)) expect(42 - y).toBeCloseTo((40 * (600 - x)) / 400, 0);
+  });
+
+  it('stands still under hit-stop', () => {
+    const take = takeOf([
+      {
+        kind: 'flash',
+        id: 'flash',
+        duration: 0.4,
+        envelope: [
+          { at: 0, value: 1 },
+          { at: 1, value: 0 },
+        ],
+      },
+      { kind: 'hit-stop', id: 'stop', duration: 0.1 },
+    ]);
+    const held = points(drawChannel(take, 'flash', axis, { height: 42 }).path)
+      .slice(1)
+      .filter(([x]) => x < 99);
+    expect(held.length).toBeGreaterThan(10);
+    for (const [, y] of held) expect(y).toBe(2);
+  });
+
+  it('draws a sound by its clip’s outline', () => {
+    const take = takeOf([{ kind: 'sound', id: 'sound', clips: ['crack'], rate: 1 }]);
+    const { path, end } = drawChannel(take, 'sound', axis, { height: 42, peaks: () => [1, 0.5, 0.25, 0] });
+    expect(end).toBeCloseTo(0.5, 9);
+    // The middle of the second of four steps lies at 3/8 of half a second, and stands at half the peak's 20 px.
+    const [, y] = points(path).find(([x, height]) => Math.abs(x - 187.5) <= 1 && height < 21) ?? [0, 0];
+    expect(21 - y).toBeCloseTo(10, 0);
+  });
+
+  it('says when chance kept an effect from firing', () => {
+    expect(drawChannel(takeOf([{ kind: 'flash', id: 'flash', chance: 0 }]), 'flash', axis, { height: 42 }).start).toBeUndefined();
+  });
+});

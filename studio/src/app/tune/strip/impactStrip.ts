@@ -1,0 +1,196 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  viewChild,
+  ElementRef,
+  Injector,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { type EffectName } from '@undatio/core';
+import { effectKinds, newEffect, RapidFire, tidy, type Family } from '@undatio/core/internal';
+import { PlaybackService, stepSeconds } from '../../playback/playbackService';
+import { StrikeService } from '../../playback/strikeService';
+import { ProjectService } from '../../project/projectService';
+import { isTyping } from '../../shared/typing';
+import { FamilyGlyph } from '../../shared/familyGlyph';
+import { Lane } from './lane';
+import { fittedTo } from './fitting';
+import { OpenLane } from '../openLane';
+import { freeId } from '../sequenceEdits';
+import { TimeAxis } from './timeAxis';
+
+/** px between marks on the ruler. */
+const tickGap = 58;
+/** The strip ends at one of these, so that it does not creep while a block is dragged. */
+const ends = [0.6, 1, 1.5, 2, 3, 5, 8, 12, 20, 30, 60, 120, 250];
+
+/** px of a closed lane with its rule. */
+const laneHeight = 35;
+/** px above and below the window that are drawn as well, so that scrolling and tabbing find lanes there. */
+const overscan = 240;
+
+/** The timeline: contact in the middle of things, one lane an effect, seconds and frames above. */
+@Component({
+  selector: 'und-impact-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Lane, FamilyGlyph],
+  templateUrl: './impactStrip.html',
+  styleUrl: './impactStrip.scss',
+  host: { '(document:keydown)': 'pageKey($event)' },
+})
+export class ImpactStrip {
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly projects = inject(ProjectService);
+  private readonly ruler = viewChild.required<ElementRef<HTMLElement>>('ruler');
+  private readonly wanted = viewChild<ElementRef<HTMLInputElement>>('wanted');
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly injector = inject(Injector);
+  private readonly width = signal(800);
+  /** What of the lanes is in sight. */
+  private readonly sight = signal({ top: 0, height: 600 });
+
+  protected readonly stage = toSignal(this.strikes.stage$);
+  private readonly project = toSignal(this.projects.project$);
+  protected readonly playhead = toSignal(this.playback.playhead$, { requireSync: true });
+  protected readonly lens = signal(true);
+  protected readonly opened = inject(OpenLane).id;
+  protected readonly adding = signal(false);
+  protected readonly typed = signal('');
+  /** The family that is chosen by its glyph; all of them while none is. */
+  protected readonly family = signal<Family | undefined>(undefined);
+  protected readonly families = [...new Set(Object.values(effectKinds).map(({ family }) => family))];
+  /** Kinds whose name starts with what is typed, then those that hold it. */
+  protected readonly matching = computed(() => {
+    const typed = this.typed().trim().toLowerCase();
+    const family = this.family();
+    const kinds = Object.values(effectKinds).filter((kind) => kind.kind.includes(typed) && (!family || kind.family === family));
+    return [...kinds.filter(({ kind }) => kind.startsWith(typed)), ...kinds.filter(({ kind }) => !kind.startsWith(typed))];
+  });
+  protected readonly solo = computed(() => this.stage()?.solo ?? []);
+  protected readonly assets = computed(() => this.project()?.assets ?? []);
+  protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
+  private readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
+  private readonly to = computed(() => {
+    const run = this.stage()?.run;
+    const own = this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0;
+    const end = (run instanceof RapidFire ? Math.max(own, run.duration) : own) * 1.05;
+    return ends.find((candidate) => candidate >= end) ?? end;
+  });
+  protected readonly axis = computed(() => new TimeAxis(this.from(), this.to(), this.width(), this.lens()));
+  protected readonly ticks = computed(() =>
+    this.axis()
+      .ticks(tickGap)
+      .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
+  );
+  protected readonly contact = computed(() => this.axis().x(0));
+  /** Where the later blows of rapid fire fall. */
+  protected readonly laterBlows = computed(() => {
+    const run = this.stage()?.run;
+    return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
+  });
+  protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
+  protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    // A lane that opens is brought to the top, so that its editors are in sight.
+    effect(() => {
+      const id = this.opened();
+      if (id === undefined) return;
+      afterNextRender(() => this.laneOf(id)?.scrollIntoView({ block: 'start' }), { injector: this.injector });
+    });
+    afterNextRender(() => {
+      const watch = new ResizeObserver(([entry]) => this.width.set(Math.max(100, entry.contentRect.width)));
+      watch.observe(this.ruler().nativeElement);
+      destroyed.onDestroy(() => watch.disconnect());
+    });
+  }
+
+  private laneOf(id: string): Element | null {
+    return this.element.nativeElement.querySelector(`und-lane[data-effect="${id}"]`);
+  }
+
+  protected scrolled({ scrollTop, clientHeight }: HTMLElement): void {
+    // In steps, so that most of a scroll changes nothing.
+    const top = Math.floor(scrollTop / laneHeight) * laneHeight;
+    if (top !== this.sight().top || clientHeight !== this.sight().height) this.sight.set({ top, height: clientHeight });
+  }
+
+  /** Whether a lane is drawn: in or near sight, or open. Below an open lane, whose height is its own, all that may be in sight counts. */
+  protected near(index: number, id: string): boolean {
+    const { top, height } = this.sight();
+    const place = index * laneHeight;
+    const slack = this.opened() === undefined ? overscan : overscan + height;
+    return id === this.opened() || (place > top - slack - laneHeight && place < top + height + overscan);
+  }
+
+  protected pageKey(event: KeyboardEvent): void {
+    if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+    event.preventDefault();
+    this.toggleAdding();
+  }
+
+  protected scrub(event: PointerEvent): void {
+    const ruler = this.ruler().nativeElement;
+    if (event.type === 'pointerdown') ruler.setPointerCapture(event.pointerId);
+    if (ruler.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(event.clientX - ruler.getBoundingClientRect().left));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const step = event.shiftKey ? 10 : 1;
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => this.playback.step(-step),
+      ArrowRight: () => this.playback.step(step),
+      Home: () => this.playback.scrub(this.from()),
+      End: () => this.playback.scrub(this.stage()?.take?.duration ?? 0),
+      '0': () => this.playback.scrub(0),
+    };
+    if (!moves[event.key]) return;
+    event.preventDefault();
+    moves[event.key]();
+  }
+
+  /** Opens the choice of effects with its box ready to be typed in. */
+  protected toggleAdding(): void {
+    this.typed.set('');
+    this.family.set(undefined);
+    this.adding.set(!this.adding());
+    if (this.adding()) afterNextRender(() => this.wanted()?.nativeElement.focus(), { injector: this.injector });
+  }
+
+  protected addFirst(): void {
+    const [first] = this.matching();
+    if (first && this.typed().trim() !== '') this.add(first.kind);
+  }
+
+  /** Adds an effect at the playhead, on the nearest frame, and opens its lane. */
+  protected add(kind: string): void {
+    this.adding.set(false);
+    const sequence = this.stage()?.sequence;
+    // Of the pictures, one that is tagged for this kind of effect if there is one.
+    const first = (type: string): string | undefined => {
+      const fitting = this.assets().filter((asset) => asset.type === type);
+      return (fitting.find(({ tags }) => tags.includes(kind)) ?? fitting[0])?.id;
+    };
+    if (!sequence) return;
+    const id = freeId(sequence, kind);
+    const made = newEffect(kind as EffectName, id, { clip: first('sound'), picture: first('picture') });
+    if (!made) return;
+    const at =
+      this.playback.time > 0 && this.playback.time < this.to() ? tidy(Math.round(this.playback.time / stepSeconds) * stepSeconds) : 0;
+    const effect = { ...fittedTo(made, at, this.stage()?.event, this.stage()?.take), delay: at };
+    this.projects.edit(sequence.id, `add ${id}`, (before) => ({ ...before, effects: [...before.effects, effect] }));
+    this.opened.set(id);
+    // The keyboard goes on where the new effect stands.
+    afterNextRender(() => this.element.nativeElement.querySelector<HTMLElement>(`[data-effect="${id}"] .block`)?.focus(), {
+      injector: this.injector,
+    });
+  }
+}

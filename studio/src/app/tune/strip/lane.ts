@@ -1,0 +1,237 @@
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
+import { type Asset, type Effect } from '@undatio/core';
+import { effectKinds, valueSpan, type EnvelopePoint, type GradientPoint, type NumberValue, type TimedFiring } from '@undatio/core/internal';
+import { PlaybackService, stepSeconds } from '../../playback/playbackService';
+import { StrikeService, type StageTake } from '../../playback/strikeService';
+import { ProjectService } from '../../project/projectService';
+import { FamilyGlyph } from '../../shared/familyGlyph';
+import { drawChannel } from './channelPath';
+import { EnvelopeEditor } from '../fields/envelopeEditor';
+import { GradientEditor } from '../fields/gradientEditor';
+import { EffectInspector, type InspectorChange } from '../fields/effectInspector';
+import { LifeAxis } from './lifeAxis';
+import { dragTo, type DragPart, type DragStart } from './laneDrag';
+import {
+  fieldsOf,
+  movedBy,
+  readField,
+  strengthenedBy,
+  stretchedBy,
+  withEffect,
+  withoutEffect,
+  type InspectedField,
+} from '../sequenceEdits';
+import type { SnapTargets } from './snapping';
+import type { TimeAxis } from './timeAxis';
+
+const closedHeight = 34;
+const openHeight = 84;
+let gestures = 0;
+
+/** One effect: what it does over time, to be moved, stretched, scaled, and opened in place. */
+@Component({
+  selector: 'und-lane',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FamilyGlyph, EnvelopeEditor, GradientEditor, EffectInspector],
+  templateUrl: './lane.html',
+  styleUrl: './lane.scss',
+  host: { '[class.open]': 'open()', '[class.silent]': 'silent()', '[attr.data-effect]': 'effect().id' },
+})
+export class Lane {
+  readonly effect = input.required<Effect>();
+  readonly stage = input.required<StageTake>();
+  readonly axis = input.required<TimeAxis>();
+  readonly open = input(false);
+  readonly solo = input<readonly string[]>([]);
+  readonly assets = input<readonly Asset[]>([]);
+  /** Firings of all effects: their edges are what a drag snaps to. */
+  readonly all = input<readonly TimedFiring[]>([]);
+  readonly openChange = output<boolean>();
+
+  private readonly projects = inject(ProjectService);
+  private readonly strikes = inject(StrikeService);
+  private readonly playback = inject(PlaybackService);
+  private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
+  private held: DragStart | undefined;
+  private gesture = '';
+  private edges: readonly number[] = [];
+
+  protected readonly kind = computed(() => effectKinds[this.effect().kind]);
+  protected readonly name = computed(() => this.effect().label ?? this.effect().id);
+  protected readonly soloed = computed(() => this.solo().includes(this.effect().id));
+  protected readonly silent = computed(() => this.effect().muted || (this.solo().length > 0 && !this.soloed()));
+  protected readonly height = computed(() => (this.open() ? openHeight : closedHeight));
+  protected readonly payload = computed(() => this.strikes.current.payload);
+  protected readonly others = computed(() => this.stage().sequence.effects.filter(({ id }) => id !== this.effect().id));
+  protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? []);
+
+  protected readonly drawing = computed(() => {
+    const { take } = this.stage();
+    if (!take) return undefined;
+    const outline = (clip: string): readonly number[] => {
+      const asset = this.assets().find(({ id }) => id === clip);
+      return asset?.type === 'sound' ? asset.peaks : [];
+    };
+    return drawChannel(take, this.effect().id, this.axis(), {
+      height: this.height(),
+      // Under its envelope, and to the same scale.
+      inset: this.open() ? 10 : 0,
+      peaks: this.effect().kind === 'sound' ? outline : undefined,
+    });
+  });
+
+  protected readonly block = computed(() => {
+    const { start, end } = this.drawing() ?? {};
+    if (start === undefined || end === undefined) return undefined;
+    const left = this.axis().x(start);
+    return { left, width: Math.max(8, this.axis().x(end) - left), start, end };
+  });
+
+  protected readonly peakText = computed(() => {
+    const { label, unit } = this.kind().channel;
+    return `${label} up to ${Number((this.drawing()?.peak ?? 0).toFixed(2))} ${unit}`.trim();
+  });
+
+  /** What it comes to, in plain units: what its lane draws, and what its kind tells besides. */
+  protected readonly tells = computed(() => {
+    const [first] = this.firings();
+    const place = this.block();
+    if (!first || !place) return [];
+    const { label, unit } = this.kind().channel;
+    const told = first.firing.tells?.() ?? [];
+    return [
+      { name: label, value: this.drawing()?.peak ?? 0, unit },
+      { name: 'lasts', value: place.end - place.start, unit: 's' },
+      ...(this.firings().length > 1 ? [{ name: 'fires', value: this.firings().length, unit: '×' }] : []),
+      ...told.filter(({ name }) => name !== label),
+    ].map(({ name, value, unit: of }) => ({ name, text: `${typeof value === 'number' ? Number(value.toFixed(2)) : value} ${of ?? ''}` }));
+  });
+
+  /** Where this effect's clock stands still, as [left, width] px. */
+  protected readonly halts = computed(() => {
+    const { take } = this.stage();
+    const { clock, on } = this.effect();
+    const { family } = this.kind();
+    if (!take || (clock === 'wall' && family !== 'time') || family === 'time') return [];
+    const party = family === 'view' ? 'world' : on;
+    return take.bends
+      .filter((bend) => bend.parties.includes(party))
+      .flatMap(({ windows }) => windows.filter(({ rate }) => rate === 0))
+      .map((window) => ({
+        left: this.axis().x(window.start),
+        width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)),
+      }));
+  });
+
+  /** Where the life of its first firing lies on the strip. */
+  private readonly life = computed(() => {
+    const [firing] = this.firings();
+    if (!firing || firing.firing.extent <= 0) return undefined;
+    const effect = this.effect();
+    const longest = 'life' in effect ? Math.min(valueSpan(effect.life as NumberValue)[1], firing.firing.extent) : firing.firing.extent;
+    return new LifeAxis(this.axis(), firing, longest);
+  });
+
+  protected readonly envelope = computed(() => this.onAxis<EnvelopePoint[]>('envelope', ({ name }) => !name.endsWith('Along')));
+  protected readonly gradient = computed(() => this.onAxis<GradientPoint[]>('gradient', ({ name }) => name === 'colourOverLife'));
+  /** Fields that are edited on the time axis rather than in the inspector. */
+  protected readonly above = computed(() => [this.envelope(), this.gradient()].flatMap((shown) => (shown ? [shown.field.name] : [])));
+
+  /** The first field of a control that counts over the effect's life, with its value. */
+  private onAxis<T>(control: InspectedField['control'], fits: (field: InspectedField) => boolean) {
+    const field = fieldsOf(this.effect().kind).find((candidate) => candidate.control === control && fits(candidate));
+    const life = this.life();
+    return field && life ? { field, life, value: readField(this.effect(), field.name) as T } : undefined;
+  }
+
+  protected press(event: PointerEvent, part: DragPart): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const block = event.currentTarget as HTMLElement;
+    block.setPointerCapture(event.pointerId);
+    this.gesture = `lane ${++gestures}`;
+    this.edges = this.all().flatMap(({ effect, start, end }) => (effect === this.effect().id ? [] : [start, end]));
+    this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
+  }
+
+  protected drag(event: PointerEvent): void {
+    const { held } = this;
+    if (!held || !(event.currentTarget as HTMLElement).hasPointerCapture(event.pointerId)) return;
+    event.stopPropagation();
+    const { x, y } = this.placeOf(event);
+    const targets: SnapTargets = { edges: [0, ...this.edges], frame: stepSeconds };
+    const after = dragTo(held, x, y, this.axis(), targets, event.altKey);
+    this.change(verbs[held.part], () => after, this.gesture);
+  }
+
+  protected release(event: PointerEvent): void {
+    this.held = undefined;
+    event.stopPropagation();
+  }
+
+  protected scrub(event: PointerEvent): void {
+    const body = this.body().nativeElement;
+    if (event.type === 'pointerdown' && event.button === 0) body.setPointerCapture(event.pointerId);
+    if (body.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(this.placeOf(event).x));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const step = event.altKey ? 0.001 : stepSeconds * (event.shiftKey ? 10 : 1);
+    const extent = this.firings()[0]?.firing.extent ?? 0;
+    const lengthen = (by: number) => (effect: Effect) =>
+      stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => this.change('move', (effect) => movedBy(effect, -step), 'keys'),
+      ArrowRight: () => this.change('move', (effect) => movedBy(effect, step), 'keys'),
+      ',': () => this.change('shorten', lengthen(-stepSeconds), 'keys'),
+      '.': () => this.change('lengthen', lengthen(stepSeconds), 'keys'),
+      '+': () => this.change('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
+      '-': () => this.change('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
+      Enter: () => this.openChange.emit(!this.open()),
+      Delete: () => this.remove(),
+      m: () => this.toggleMute(),
+      s: () => this.toggleSolo(),
+    };
+    if (!moves[event.key] || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    moves[event.key]();
+  }
+
+  protected toggleMute(): void {
+    this.change(this.effect().muted ? 'unmute' : 'mute', (effect) => ({ ...effect, muted: !effect.muted }));
+  }
+
+  protected toggleSolo(): void {
+    this.strikes.toggleSolo(this.effect().id);
+  }
+
+  protected remove(): void {
+    const { take, sequence } = this.stage();
+    const startOf = (id: string): number | undefined => take?.firings.find(({ effect }) => effect === id)?.start;
+    this.projects.edit(sequence.id, `remove ${this.name()}`, (before) => withoutEffect(before, this.effect().id, startOf));
+  }
+
+  protected setField({ name, value, gesture }: Pick<InspectorChange, 'name' | 'value' | 'gesture'>): void {
+    this.change(name, (effect) => ({ ...effect, [name]: value }) as Effect, gesture);
+  }
+
+  /** Changes the effect as it stands now, which may be newer than what this lane has drawn. */
+  private change(verb: string, change: (effect: Effect) => Effect, gesture?: string): void {
+    const { id } = this.effect();
+    this.projects.edit(
+      this.stage().sequence.id,
+      `${verb} ${this.name()}`,
+      (sequence) => withEffect(sequence, id, change),
+      gesture && `${id} ${verb} ${gesture}`,
+    );
+  }
+
+  private placeOf(event: PointerEvent): { x: number; y: number } {
+    const { left, top } = this.body().nativeElement.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  }
+}
+
+const verbs: Readonly<Record<DragPart, string>> = { move: 'move', start: 'stretch', end: 'stretch', strength: 'scale' };
