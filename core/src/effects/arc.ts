@@ -1,3 +1,4 @@
+import { eased } from '../maths/easing.js';
 import { readTable } from '../maths/envelope.js';
 import {
   blendField,
@@ -114,7 +115,7 @@ export const arc = defineKind({
         const band = draws.number(width);
         const behind = draws.number(tail);
         const extent = duration + behind;
-        const swept = (age: number): number => whole * ease(duration > 0 ? Math.min(1, Math.max(0, age / duration)) : 1);
+        const swept = (age: number): number => whole * eased(ease, duration > 0 ? Math.min(1, Math.max(0, age / duration)) : 1);
         let scene: Scene | undefined;
         return {
           extent,
@@ -133,10 +134,11 @@ export const arc = defineKind({
           },
           channel: (age) => Math.abs(swept(age) - swept(age - behind)),
           bind: (bound) => (scene = bound),
-          sample(age, { arcs }) {
+          sample(now, { arcs }) {
+            const age = now[0];
             at.x = rest.x;
             at.y = rest.y;
-            scene?.motion.addTo(at, partyOf(origin), scene.wallAt(age));
+            scene?.addTo(at, partyOf(origin), now);
             const u = age / extent;
             const n = arcs.count++;
             arcs.x[n] = at.x;

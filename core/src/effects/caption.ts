@@ -6,7 +6,7 @@ import { origins, type Draws } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
 import { bindTo, movable } from '../take/motion.js';
 import type { Fraction } from '../units.js';
-import { applyCurves, letterChannels, type LetterPose } from './parts/letterCurves.js';
+import { letterChannels, LetterPose } from './parts/letterCurves.js';
 import { parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
 import { defineKind } from './effect.js';
 import type { CommonFields } from './parts/common.js';
@@ -169,7 +169,7 @@ export const caption = defineKind({
         const period = draws.number(stayPeriod);
         const lag = draws.number(stayLag);
         const seed = draws.key();
-        const moved: LetterPose = { x: 0, y: 0, turn: 0, size: 1, alpha: 1 };
+        const moved = new LetterPose();
         return {
           extent: letters.length > 0 || signals.length > 0 ? extent : 0,
           room: { glyphs: letters.length },
@@ -180,7 +180,8 @@ export const caption = defineKind({
           bind: bindTo(place, origin),
           channel: (age) => letters.reduce((sum, { birth }) => sum + (birth <= age ? 1 : 0), 0),
           signals: (wallAt) => signals.map(({ name, at }) => ({ name, start: wallAt(at), parameters: {} })),
-          sample(age, { glyphs }) {
+          sample(now, { glyphs }) {
+            const age = now[0];
             const gone = outOf > 0 ? Math.min(1, Math.max(0, 1 - (extent - age) / outOf)) : 0;
             // By index, because an iterator would be allocated for every sample.
             // eslint-disable-next-line @typescript-eslint/prefer-for-of
@@ -189,13 +190,12 @@ export const caption = defineKind({
               const own = age - birth;
               if (own < 0) continue;
               const come = into > 0 ? Math.min(1, own / into) : 1;
-              moved.x = moved.y = moved.turn = 0;
-              moved.size = moved.alpha = 1;
-              if (entering) applyCurves(entering, come, moved);
+              moved.reset();
+              if (entering) moved.apply(entering, come);
               else enterBy(enter, come, moved);
-              applyCurves(staying, turnOf(age / period - lag * order), moved);
+              moved.apply(staying, turnOf(age / period - lag * order));
               if (fades) moved.alpha *= 1 - gone;
-              else applyCurves(leaving, gone, moved);
+              else moved.apply(leaving, gone);
               const { sway = 0, shiver = 0, swell = 0, tilt = 0 } = motions;
               if (shiver !== 0) {
                 moved.x += far * shiver * 0.09 * noise(seed + order, shiverX, 22 * own + 0.5);

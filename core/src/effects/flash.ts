@@ -48,7 +48,8 @@ export const flash = defineKind({
         return {
           extent: duration,
           channel: height,
-          sample(age, frame: Frame) {
+          sample(now, frame: Frame) {
+            const age = now[0];
             strongest(frame[party], height(age), packed, mode);
           },
         };

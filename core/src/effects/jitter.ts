@@ -63,14 +63,15 @@ export const jitter = defineKind({
         const rate = draws.number(frequency);
         const seed = draws.key();
         // Half a cell in, as for shake: gradient noise is 0 at whole numbers.
-        const offset = (channel: number, age: number): number =>
-          reach * envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
+        const placeOf = (age: number): number => rate * age + 0.5;
         return {
           extent: duration,
-          channel: (age) => offset(xChannel, age),
-          sample(age, frame) {
-            frame[party].x += offset(xChannel, age);
-            frame[party].y += share * offset(yChannel, age);
+          channel: (age) => reach * envelope.at(age / duration) * noise(seed, xChannel, placeOf(age)),
+          sample(now, frame) {
+            const age = now[0];
+            const height = reach * envelope.at(age / duration);
+            frame[party].x += height * noise(seed, xChannel, placeOf(age));
+            frame[party].y += share * height * noise(seed, yChannel, placeOf(age));
           },
         };
       },

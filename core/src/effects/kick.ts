@@ -40,9 +40,11 @@ export const kick = defineKind({
         return {
           extent: duration,
           channel: shift,
-          sample(age, frame) {
-            frame.view.x += shift(age) * dx;
-            frame.view.y += shift(age) * dy;
+          sample(now, frame) {
+            const age = now[0];
+            const far = shift(age);
+            frame.view.x += far * dx;
+            frame.view.y += far * dy;
           },
         };
       },

@@ -1,6 +1,7 @@
 import { dragReach } from '../maths/ballistic.js';
 import { parseEasing } from '../maths/easing.js';
 import { choiceField, directionField, easeField, valueField, type Fields } from '../model/fields.js';
+import type { Now } from '../take/firing.js';
 import { defineKind } from './effect.js';
 
 const ways = ['distance', 'speed'] as const;
@@ -88,28 +89,49 @@ export const knockback = defineKind({
         const dx = Math.cos(radians);
         const dy = Math.sin(radians);
         const out = returns ? duration * outward : duration;
-        const thrown = (age: number): number => (by === 'distance' ? far * ease(share(age, out)) : v0 * dragReach(k, Math.min(age, out)));
-        const away = (age: number): number => thrown(age) * (returns && age > out ? 1 - back((age - out) / (duration - out)) : 1);
+        const gone = new Float64Array(1);
+        const coming = new Float64Array(1);
+        /** Puts into `gone` how far the body is thrown at an age. */
+        const go = (now: Now): void => {
+          const age = now[0];
+          if (by === 'distance') {
+            gone[0] = share(age, out);
+            ease.solve(gone);
+            gone[0] *= far;
+          } else gone[0] = v0 * dragReach(k, Math.min(age, out));
+          if (!returns || age <= out) return;
+          coming[0] = (age - out) / (duration - out);
+          back.solve(coming);
+          gone[0] *= 1 - coming[0];
+        };
+        const away = (age: number): number => {
+          go(Float64Array.of(age));
+          return gone[0];
+        };
         return {
           extent: duration,
           lasting: !returns,
           moves: party,
           tells: () => [
-            { name: 'goes', value: thrown(out), unit: 'px' },
+            { name: 'goes', value: away(out), unit: 'px' },
             { name: 'hops', value: hop, unit: 'px' },
           ],
           channel: away,
-          displace(age, out) {
+          displace(now, out) {
+            const age = now[0];
             const u = share(age, duration);
-            out.x += away(age) * dx;
-            out.y += away(age) * dy;
+            go(now);
+            out.x += gone[0] * dx;
+            out.y += gone[0] * dy;
             out.lift += hop * 4 * u * (1 - u);
           },
-          sample(age, frame) {
+          sample(now, frame) {
+            const age = now[0];
             const u = share(age, duration);
             const body = frame[party];
-            body.x += away(age) * dx;
-            body.y += away(age) * dy - hop * 4 * u * (1 - u);
+            go(now);
+            body.x += gone[0] * dx;
+            body.y += gone[0] * dy - hop * 4 * u * (1 - u);
           },
         };
       },

@@ -64,11 +64,12 @@ export const lens = defineKind({
         return {
           extent: duration,
           channel: level,
-          sample(age, { view }) {
-            const now = level(age);
-            view.split = Math.max(view.split, apart * now);
-            view.vignette = Math.max(view.vignette, Math.min(1, dark * now));
-            const flashing = Math.min(1, bright * now);
+          sample(now, { view }) {
+            const age = now[0];
+            const height = level(age);
+            view.split = Math.max(view.split, apart * height);
+            view.vignette = Math.max(view.vignette, Math.min(1, dark * height));
+            const flashing = Math.min(1, bright * height);
             if (flashing <= view.flash) return;
             view.flash = flashing;
             view.flashColour = packed;

@@ -1,3 +1,4 @@
+import { eased } from '../maths/easing.js';
 import { choiceField, colourField, easeField, envelopeField, valueField, type Fields } from '../model/fields.js';
 import { defineKind } from './effect.js';
 
@@ -89,7 +90,7 @@ export const meter = defineKind({
         const colours = [fill, lagFill, back].map((colour) => draws.packedColour(colour));
         const shown = always || last < first;
         const fallen = (age: number, whole: number): number =>
-          first + (last - first) * fraction(ease(whole > 0 ? fraction(age / whole) : 1));
+          first + (last - first) * fraction(eased(ease, whole > 0 ? fraction(age / whole) : 1));
         const value = (age: number): number => fallen(age, falls);
         // What is gained does not lag.
         const lag = (age: number): number => (last >= first ? value(age) : age < waits ? first : fallen(age - waits, lags));
@@ -98,7 +99,8 @@ export const meter = defineKind({
           room: { meters: shown ? 1 : 0 },
           tells: () => [{ name: 'loses', value: (first - last) * 100, unit: '%' }],
           channel: value,
-          sample(age, { meters }) {
+          sample(now, { meters }) {
+            const age = now[0];
             const n = meters.count++;
             meters.party[n] = party === 'source' ? 1 : 2;
             meters.x[n] = rest.x;

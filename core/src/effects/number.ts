@@ -1,5 +1,5 @@
 import { dragFall, dragReach } from '../maths/ballistic.js';
-import { spring } from '../maths/spring.js';
+import { Spring } from '../maths/spring.js';
 import { choiceField, colourField, directionField, textField, valueField, type Fields } from '../model/fields.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { CompiledValue } from '../take/compiledValue.js';
@@ -103,7 +103,8 @@ export const number = defineKind({
     return {
       fire(draws, strength, duration) {
         const gathers = repeats > 1 && every <= draws.number(gather);
-        // Which repeats fire is known from their draws: the first of them tells them all.
+        // Which repeats fire is known from their draws: the first of them tells them all, and only it draws them all.
+        if (gathers && firesBefore(draws, chance)) return { extent: 0, channel: () => 0 };
         const fired = gathers ? firedRepeats(draws, chance, repeats) : [draws.firing];
         if (draws.firing !== fired[0]) return { extent: 0, channel: () => 0 };
         const digits = Math.round(draws.number(decimals));
@@ -122,9 +123,9 @@ export const number = defineKind({
         const g = draws.number(gravity);
         const width = draws.number(sway);
         const rate = draws.number(swayRate);
+        const spring = enter === 'instant' || into < shortestEnter ? undefined : new Spring(-1, 0, 0.75 / into, entering[enter]);
         /** From 0 to 1 over the enter time, past it on a spring of one swing. */
-        const grown = (age: number): number =>
-          enter === 'instant' || into < shortestEnter ? 1 : 1 + spring(-1, 0, 0.75 / into, entering[enter], age);
+        const grown = (age: number): number => (spring ? 1 + spring.at(age) : 1);
         const extent = duration + steps[steps.length - 1];
         const left = (age: number): number => (outOf === 0 ? 1 : Math.min(1, Math.max(0, (extent - age) / outOf)));
         /** The last of the gathered repeats that has come by `age`. */
@@ -144,7 +145,8 @@ export const number = defineKind({
           room: { numbers: 1 },
           bind: bindTo(place, origin),
           channel: shown,
-          sample(age, { numbers }) {
+          sample(now, { numbers }) {
+            const age = now[0];
             const n = numbers.count++;
             const reach = v0 * dragReach(k, age);
             numbers.text[n] = texts[latest(age)];
@@ -161,8 +163,18 @@ export const number = defineKind({
   },
 });
 
+function fires(draws: Draws, chance: CompiledValue): boolean {
+  return draws.chance('chance') < draws.number(chance);
+}
+
+/** Whether a repeat before this one fires. */
+function firesBefore(draws: Draws, chance: CompiledValue): boolean {
+  for (let i = 0; i < draws.firing; i++) if (fires(draws.of(i), chance)) return true;
+  return false;
+}
+
 /** The repeats that chance lets fire, in order; what decides is what decides when they are fired. */
 function firedRepeats(draws: Draws, chance: CompiledValue, repeats: number): number[] {
   const all = Array.from({ length: repeats }, (_, i) => draws.of(i));
-  return all.filter((one) => one.chance('chance') < one.number(chance)).map((one) => one.firing);
+  return all.filter((one) => fires(one, chance)).map((one) => one.firing);
 }

@@ -43,7 +43,8 @@ export const pose = defineKind({
         return {
           extent: duration,
           channel: held,
-          sample(age, frame) {
+          sample(now, frame) {
+            const age = now[0];
             const { pose: body } = frame[party];
             body[name] = Math.max(body[name], held(age));
           },

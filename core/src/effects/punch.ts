@@ -38,7 +38,8 @@ export const punch = defineKind({
         return {
           extent: duration,
           channel: nearer,
-          sample(age, frame) {
+          sample(now, frame) {
+            const age = now[0];
             frame.view.zoom = Math.max(smallest, frame.view.zoom * (1 + nearer(age)));
           },
         };

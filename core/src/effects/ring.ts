@@ -1,3 +1,4 @@
+import { eased } from '../maths/easing.js';
 import { readTable } from '../maths/envelope.js';
 import { blendField, choiceField, easeField, envelopeField, gradientField, valueField, type Fields } from '../model/fields.js';
 import { origins } from '../take/draws.js';
@@ -71,13 +72,14 @@ export const ring = defineKind({
         const first = draws.number(radiusFrom);
         const last = draws.number(radiusTo) * strength;
         const line = draws.number(width);
-        const radius = (age: number): number => Math.max(0, first + (last - first) * ease(age / duration));
+        const radius = (age: number): number => Math.max(0, first + (last - first) * eased(ease, age / duration));
         return {
           extent: duration,
           room: { rings: 1 },
           bind: bindTo(place, origin),
           channel: radius,
-          sample(age, { rings }) {
+          sample(now, { rings }) {
+            const age = now[0];
             const u = age / duration;
             const n = rings.count++;
             rings.x[n] = place.x;

@@ -45,13 +45,14 @@ export const rumble = defineKind({
       fire(draws, strength, duration) {
         const heavy = draws.number(low) * strength;
         const light = draws.number(high) * strength;
-        const level = (peak: number, age: number): number => Math.min(1, Math.max(0, peak * envelope.at(age / duration)));
+        const kept = (level: number): number => Math.min(1, Math.max(0, level));
         return {
           extent: duration,
-          channel: (age) => level(Math.max(heavy, light), age),
-          sample(age, frame) {
-            frame.rumble.low = Math.max(frame.rumble.low, level(heavy, age));
-            frame.rumble.high = Math.max(frame.rumble.high, level(light, age));
+          channel: (age) => kept(Math.max(heavy, light) * envelope.at(age / duration)),
+          sample(now, frame) {
+            const height = envelope.at(now[0] / duration);
+            frame.rumble.low = Math.max(frame.rumble.low, kept(heavy * height));
+            frame.rumble.high = Math.max(frame.rumble.high, kept(light * height));
           },
         };
       },

@@ -12,12 +12,13 @@ import {
 } from '../model/fields.js';
 import { highest } from '../take/compiledValue.js';
 import { origins, spots, type Draws } from '../take/draws.js';
-import type { Scene, Spotted } from '../take/firing.js';
-import { movable, partyOf } from '../take/motion.js';
+import type { Scene } from '../take/firing.js';
+import type { Spotted } from '../take/spotted.js';
+import { atBirth, movable, partyOf } from '../take/motion.js';
 import { defineKind } from './effect.js';
 import type { Firing } from '../take/firing.js';
 import { particlePictures } from './parts/particlePictures.js';
-import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
+import { beginRibbon, nodesPerRibbon, RibbonNode, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
 
 const mostPulses = 200;
 const targetChannel = hashText('target');
@@ -174,28 +175,33 @@ export const seeker = defineKind({
         const behind = draws.number(length);
         const wide = draws.number(size) * strength;
         const last = pulses.at(-1)?.birth ?? 0;
-        const at = { x: 0, y: 0 };
+        const at = new RibbonNode();
+        at.width = wide;
+        const then = new Float64Array(1);
         let scene: Scene | undefined;
-        /** Moves `at` to where the pulse is `own` seconds after its birth. */
-        const fly = (pulse: (typeof pulses)[number], own: number): void => {
-          const u = own / flight;
+        /** Moves `at` to where the pulse is at `own[0]` seconds after its birth. */
+        const own = new Float64Array(1);
+        const fly = (pulse: (typeof pulses)[number]): void => {
+          const t = own[0];
+          const u = t / flight;
           at.x = pulse.goal.x;
           at.y = pulse.goal.y;
-          if (pulse.goal.index === 0) scene?.motion.addTo(at, party, scene.wallAt(pulse.birth + own));
+          then[0] = pulse.birth + t;
+          if (pulse.goal.index === 0) scene?.addTo(at, party, then);
           const dx = at.x - start.x;
           const dy = at.y - start.y;
           const pull = (3 * u * u - u * u * u) / 2;
-          const far = Math.hypot(dx, dy) || 1;
+          const far = Math.sqrt(dx * dx + dy * dy) || 1;
           const aside = pulse.sway * Math.sin(2 * Math.PI * pulse.swings * u) * Math.sin(Math.PI * u);
-          at.x = start.x + pulse.vx * own + (dx - pulse.vx * flight) * pull - (dy / far) * aside;
-          at.y = start.y + pulse.vy * own + (dy - pulse.vy * flight) * pull + (dx / far) * aside;
+          at.x = start.x + pulse.vx * t + (dx - pulse.vx * flight) * pull - (dy / far) * aside;
+          at.y = start.y + pulse.vy * t + (dy - pulse.vy * flight) * pull + (dx / far) * aside;
         };
         return {
           extent: pulses.length === 0 ? 0 : last + flight + behind,
           room: { particles: pulses.length, ribbons: pulses.length, ribbonNodes: pulses.length * nodesPerRibbon },
           bind(bound) {
             scene = bound;
-            bound.motion.addTo(start, partyOf(origin), bound.wallAt(0));
+            bound.addTo(start, partyOf(origin), atBirth);
           },
           tells: () => [
             { name: 'pulses', value: pulses.length },
@@ -209,21 +215,27 @@ export const seeker = defineKind({
               start: wallAt(birth + flight),
               parameters: { target: goal.index, pulse: i },
             })),
-          sample(age, { particles, ribbons }) {
-            for (const pulse of pulses) {
-              const own = age - pulse.birth;
-              if (own < 0 || own >= flight + behind) continue;
+          sample(now, { particles, ribbons }) {
+            const age = now[0];
+            // By index, because an iterator would be allocated for every sample.
+            // eslint-disable-next-line @typescript-eslint/prefer-for-of
+            for (let k = 0; k < pulses.length; k++) {
+              const pulse = pulses[k];
+              const since = age - pulse.birth;
+              if (since < 0 || since >= flight + behind) continue;
               if (behind > 0) {
                 beginRibbon(ribbons, look);
                 for (let i = 0; i < nodesPerRibbon; i++) {
-                  const along = i / (nodesPerRibbon - 1);
-                  fly(pulse, Math.min(flight, Math.max(0, own - along * behind)));
-                  writeNode(ribbons, look, along, at.x, at.y, wide, 1);
+                  at.along = i / (nodesPerRibbon - 1);
+                  own[0] = Math.min(flight, Math.max(0, since - at.along * behind));
+                  fly(pulse);
+                  writeNode(ribbons, look, at);
                 }
               }
-              if (own >= flight) continue;
-              fly(pulse, own);
-              writePulse(particles, look, at, wide);
+              if (since >= flight) continue;
+              own[0] = since;
+              fly(pulse);
+              writePulse(particles, look, at);
             }
           },
         };
@@ -235,14 +247,13 @@ export const seeker = defineKind({
 function writePulse(
   particles: Parameters<NonNullable<Firing['sample']>>[1]['particles'],
   look: RibbonLook,
-  at: Spotted,
-  size: number,
+  { x, y, width }: RibbonNode,
 ): void {
   const n = particles.count++;
   const { r, g, b, a } = look.colourAlong.tables();
-  particles.x[n] = at.x;
-  particles.y[n] = at.y;
-  particles.size[n] = size;
+  particles.x[n] = x;
+  particles.y[n] = y;
+  particles.size[n] = width;
   particles.rotation[n] = 0;
   particles.r[n] = r[0];
   particles.g[n] = g[0];

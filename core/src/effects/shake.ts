@@ -95,21 +95,23 @@ export const shake = defineKind({
         const dx = Math.cos(radians);
         const dy = Math.sin(radians);
         // Half a cell in, because gradient noise is always 0 at whole numbers and a shake must be felt at once.
-        const shift = (channel: number, age: number): number => envelope.at(age / duration) * noise(seed, channel, rate * age + 0.5);
         return {
           extent: duration,
           tells: () => [{ name: 'felt', value: strength > 0 ? (felt / strength) * 100 : 0, unit: '%' }],
-          channel: (age) => reach * shift(xChannel, age),
-          sample(age, frame) {
-            const x = reach * shift(xChannel, age);
+          channel: (age) => reach * envelope.at(age / duration) * noise(seed, xChannel, rate * age + 0.5),
+          sample(now, frame) {
+            const age = now[0];
+            const height = envelope.at(age / duration);
+            const place = rate * age + 0.5;
+            const x = reach * height * noise(seed, xChannel, place);
             if (axis === 'line') {
               frame.view.x += x * dx;
               frame.view.y += x * dy;
             } else {
               frame.view.x += x;
-              frame.view.y += reach * shift(yChannel, age);
+              frame.view.y += reach * height * noise(seed, yChannel, place);
             }
-            frame.view.roll += turn * shift(rollChannel, age);
+            frame.view.roll += turn * height * noise(seed, rollChannel, place);
           },
         };
       },

@@ -52,7 +52,8 @@ export const squash = defineKind({
         return {
           extent: duration,
           channel: pressed,
-          sample(age, frame) {
+          sample(now, frame) {
+            const age = now[0];
             const s = 1 + pressed(age);
             frame[party].scaleY *= s;
             frame[party].scaleX /= s;

@@ -1,9 +1,8 @@
 import { blendField, choiceField, envelopeField, gradientField, valueField, type Fields } from '../model/fields.js';
 import { spots } from '../take/draws.js';
 import type { Scene } from '../take/firing.js';
-import { movable } from '../take/motion.js';
 import { defineKind } from './effect.js';
-import { beginRibbon, nodesPerRibbon, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
+import { beginRibbon, nodesPerRibbon, RibbonNode, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
 
 const fields = {
   spot: choiceField('Spot', 'The part of the body that it hangs on.', spots, 'middle', { group: 'place' }),
@@ -63,15 +62,17 @@ export const trail = defineKind({
       follows: party,
       fire(draws, strength, duration) {
         const rest = draws.place(party, spot);
-        const at = movable(rest);
         const behind = Math.max(0.001, draws.number(length));
-        const wide = draws.number(width) * strength;
+        const node = new RibbonNode();
+        node.width = draws.number(width) * strength;
+        const then = new Float64Array(1);
         let scene: Scene | undefined;
-        /** Moves `at` to where the body was at `age`, or was when the head stopped following. */
-        const follow = (age: number): void => {
-          at.x = rest.x;
-          at.y = rest.y;
-          scene?.motion.addTo(at, party, scene.wallAt(Math.min(duration, Math.max(0, age))));
+        /** Moves the node to where the body was at the age in `then`, or was when the head stopped following. */
+        const follow = (): void => {
+          node.x = rest.x;
+          node.y = rest.y;
+          then[0] = Math.min(duration, Math.max(0, then[0]));
+          scene?.addTo(node, party, then);
         };
         return {
           extent: duration + behind,
@@ -80,18 +81,20 @@ export const trail = defineKind({
           channel(age) {
             let sum = 0;
             for (let i = 0; i < nodesPerRibbon; i++) {
-              const [x, y] = [at.x, at.y];
-              follow(age - (i / (nodesPerRibbon - 1)) * behind);
-              if (i > 0) sum += Math.hypot(at.x - x, at.y - y);
+              const { x, y } = node;
+              then[0] = age - (i / (nodesPerRibbon - 1)) * behind;
+              follow();
+              if (i > 0) sum += Math.hypot(node.x - x, node.y - y);
             }
             return sum;
           },
-          sample(age, { ribbons }) {
+          sample(now, { ribbons }) {
             beginRibbon(ribbons, look);
             for (let i = 0; i < nodesPerRibbon; i++) {
-              const along = i / (nodesPerRibbon - 1);
-              follow(age - along * behind);
-              writeNode(ribbons, look, along, at.x, at.y, wide, 1);
+              node.along = i / (nodesPerRibbon - 1);
+              then[0] = now[0] - node.along * behind;
+              follow();
+              writeNode(ribbons, look, node);
             }
           },
         };

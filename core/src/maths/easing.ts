@@ -1,7 +1,7 @@
-import { boundedEasing, clampedEasing, EasingError, type Easing } from './easingCurve.js';
+import { boundedEasing, clampedEasing, eased, EasingError, type Easing } from './easingCurve.js';
 import { parseLinear } from './linearEasing.js';
 
-export { clampedEasing, EasingError, type Easing };
+export { clampedEasing, eased, EasingError, type Easing };
 
 const number = '[-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:e[-+]?\\d+)?';
 const bezierPattern = new RegExp(
@@ -11,7 +11,7 @@ const bezierPattern = new RegExp(
 const stepsPattern = /^steps\(\s*(\d+)\s*(?:,\s*(start|end|jump-start|jump-end|jump-none|jump-both)\s*)?\)$/i;
 const linearPattern = /^linear\(([^()]*)\)$/i;
 
-const linear = boundedEasing((x) => x, 0, 1);
+const linear = boundedEasing(() => undefined, 0, 1);
 
 /** No curve needs larger numbers than this, and beyond it their products would lose all meaning. */
 const largest = 1e6;
@@ -85,9 +85,12 @@ export function cubicBezier(x1: number, y1: number, x2: number, y2: number): Eas
   const cy = 3 * y1;
   const by = 3 * (y2 - y1) - cy;
   const ay = 1 - cy - by;
-  const curve = (x: number): number => {
-    if (x <= 0) return 0;
-    if (x >= 1) return 1;
+  const solve = (cell: Float64Array): void => {
+    const x = cell[0];
+    if (x <= 0 || x >= 1) {
+      cell[0] = x <= 0 ? 0 : 1;
+      return;
+    }
     // Newton from x converges in a few rounds; bisection bounds it where the slope vanishes.
     let low = 0;
     let high = 1;
@@ -101,15 +104,17 @@ export function cubicBezier(x1: number, y1: number, x2: number, y2: number): Eas
       const next = s - error / slope;
       s = next > low && next < high ? next : (low + high) / 2;
     }
-    return ((ay * s + by) * s + cy) * s;
+    cell[0] = ((ay * s + by) * s + cy) * s;
   };
   // A Bézier curve stays within the hull of its points.
-  return boundedEasing(curve, Math.min(0, y1, y2), Math.max(1, y1, y2));
+  return boundedEasing(solve, Math.min(0, y1, y2), Math.max(1, y1, y2));
 }
 
 function steps(count: number, jump: string): Easing {
   const atStart = jump === 'start' || jump === 'jump-start' || jump === 'jump-both';
   const jumps = jump === 'jump-none' ? count - 1 : jump === 'jump-both' ? count + 1 : count;
-  const curve = (x: number): number => Math.min(Math.max(Math.floor(x * count) + (atStart ? 1 : 0), 0), jumps) / jumps;
-  return boundedEasing(curve, 0, 1);
+  const solve = (cell: Float64Array): void => {
+    cell[0] = Math.min(Math.max(Math.floor(cell[0] * count) + (atStart ? 1 : 0), 0), jumps) / jumps;
+  };
+  return boundedEasing(solve, 0, 1);
 }

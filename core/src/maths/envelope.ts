@@ -1,5 +1,5 @@
 import type { Fraction } from '../units.js';
-import type { Easing } from './easing.js';
+import { eased, type Easing } from './easing.js';
 
 /** Compiled envelope: values at rising places over 0..1; the easing shapes the way from a point to the next. */
 export class Envelope {
@@ -27,7 +27,7 @@ export class Envelope {
     let i = 0;
     while (places[i + 1] <= u) i++;
     const x = (u - places[i]) / (places[i + 1] - places[i]);
-    const value = values[i] + (values[i + 1] - values[i]) * this.easings[i](x);
+    const value = values[i] + (values[i + 1] - values[i]) * eased(this.easings[i], x);
     return this.thrown ? Math.min(this.bound, Math.max(-this.bound, value)) : value;
   }
 
@@ -35,7 +35,12 @@ export class Envelope {
 
   /** The whole envelope as a look-up table, for use per particle. Made when it is first asked for. */
   table(): Float32Array {
-    return (this.tabulated ??= tabulate((u) => this.at(u)));
+    return (this.tabulated ??= this.tabulate());
+  }
+
+  /** By itself, because a method that holds a function makes room for what that needs whenever it is called. */
+  private tabulate(): Float32Array {
+    return tabulate((u) => this.at(u));
   }
 }
 

@@ -14,7 +14,7 @@ function finalise(h: Uint32, byteLength: number): Uint32 {
   h ^= byteLength;
   h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
   h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
-  return (h ^ (h >>> 16)) >>> 0;
+  return h ^ (h >>> 16);
 }
 
 /**
@@ -24,12 +24,17 @@ function finalise(h: Uint32, byteLength: number): Uint32 {
 export function hashWords(seed: Uint32, words: readonly Uint32[]): Uint32 {
   let h = seed | 0;
   for (const word of words) h = mixWord(h, word | 0);
-  return finalise(h, words.length * 4);
+  return finalise(h, words.length * 4) >>> 0;
 }
 
 /** `hashWords` of exactly four words without an array, for the hot paths. */
 export function hash4(seed: Uint32, a: Uint32, b: Uint32, c: Uint32, d: Uint32): Uint32 {
-  return finalise(mixWord(mixWord(mixWord(mixWord(seed | 0, a | 0), b | 0), c | 0), d | 0), 16);
+  return signedHash4(seed | 0, a | 0, b | 0, c | 0, d | 0) >>> 0;
+}
+
+/** The same as a signed integer, of signed words: small enough never to be boxed, for what every frame asks. */
+export function signedHash4(seed: number, a: number, b: number, c: number, d: number): number {
+  return finalise(mixWord(mixWord(mixWord(mixWord(seed, a), b), c), d), 16);
 }
 
 /**

@@ -60,5 +60,5 @@ function piecewise(inputs: readonly number[], outputs: readonly number[]): Easin
   };
   // Straight between its stops, and beyond the outermost.
   const ends = [...outputs, curve(0), curve(1)];
-  return boundedEasing(curve, Math.min(...ends), Math.max(...ends));
+  return boundedEasing((cell) => void (cell[0] = curve(cell[0])), Math.min(...ends), Math.max(...ends));
 }

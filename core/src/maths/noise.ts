@@ -1,9 +1,18 @@
 import type { Uint32 } from '../units.js';
-import { hash4 } from './hash.js';
+import { signedHash4 } from './hash.js';
 
-/** Slope of the lattice point `index` on `channel`, in [-1, 1). */
-function slope(seed: Uint32, channel: Uint32, index: number): number {
-  return hash4(seed, channel, index >>> 0, 0, 0) / 2147483648 - 1;
+/** What `noise` hands its place and takes its outcome in: numbers in it are never boxed. */
+const cell = new Float64Array(1);
+
+function solve(seed: Uint32, channel: Uint32): void {
+  const x = cell[0];
+  const lattice = Math.floor(x);
+  const f = x - lattice;
+  const fade = f * f * f * (f * (f * 6 - 15) + 10);
+  // Slopes of the lattice points to both sides, in [-1, 1).
+  const left = ((signedHash4(seed, channel, lattice | 0, 0, 0) >>> 0) / 2147483648 - 1) * f;
+  const right = ((signedHash4(seed, channel, (lattice + 1) | 0, 0, 0) >>> 0) / 2147483648 - 1) * (f - 1);
+  cell[0] = 2 * (left + (right - left) * fade);
 }
 
 /**
@@ -11,10 +20,7 @@ function slope(seed: Uint32, channel: Uint32, index: number): number {
  * scaled by 2 so that it fills [-1, 1]. It is 0 at every integer and twice differentiable between.
  */
 export function noise(seed: Uint32, channel: Uint32, x: number): number {
-  const cell = Math.floor(x);
-  const f = x - cell;
-  const fade = f * f * f * (f * (f * 6 - 15) + 10);
-  const left = slope(seed, channel, cell) * f;
-  const right = slope(seed, channel, cell + 1) * (f - 1);
-  return 2 * (left + (right - left) * fade);
+  cell[0] = x;
+  solve(seed | 0, channel | 0);
+  return cell[0];
 }

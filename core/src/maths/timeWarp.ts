@@ -27,29 +27,49 @@ export class TimeWarp {
 
   /** Game time at wall time `t`. */
   tau(t: Seconds): Seconds {
-    const i = pieceAt(this.times, t);
-    return i < 0 ? t : this.taus[i] + (t - this.times[i]) * this.rates[i];
+    const cell = Float64Array.of(t);
+    this.toTau(cell);
+    return cell[0];
   }
 
-  /** How fast the clock runs at `t`: 1 freely, 0 halted. */
-  rate(t: Seconds): number {
-    const i = pieceAt(this.times, t);
+  /** Turns the wall time in a cell into game time. Numbers in a cell are never boxed. */
+  toTau(cell: Float64Array): void {
+    const i = pieceAt(this.times, cell);
+    if (i >= 0) cell[0] = this.taus[i] + (cell[0] - this.times[i]) * this.rates[i];
+  }
+
+  /** How fast the clock runs at the wall time in a cell: 1 freely, 0 halted. */
+  rateAt(cell: Float64Array): number {
+    const i = pieceAt(this.times, cell);
     return i < 0 ? 1 : this.rates[i];
+  }
+
+  /** How fast the clock runs at `t`. */
+  rate(t: Seconds): number {
+    return this.rateAt(Float64Array.of(t));
+  }
+
+  /** Turns the game time in a cell into the first wall time at which the clock has reached it. */
+  toWall(cell: Float64Array): void {
+    const tau = cell[0];
+    let i = pieceAt(this.taus, cell);
+    if (i < 0) return;
+    // A halted piece shares its τ with its successor; it reached it first. No two halted pieces follow one another.
+    if (i > 0 && this.taus[i] >= tau && this.taus[i - 1] >= tau) i--;
+    const ahead = tau - this.taus[i];
+    cell[0] = ahead === 0 ? this.times[i] : this.times[i] + ahead / this.rates[i];
   }
 
   /** The first wall time at which the clock has reached `tau`. */
   wallTime(tau: Seconds): Seconds {
-    let i = pieceAt(this.taus, tau);
-    if (i < 0) return tau;
-    // A halted piece shares its τ with its successor; it reached it first. No two halted pieces follow one another.
-    if (i > 0 && this.taus[i] >= tau && this.taus[i - 1] >= tau) i--;
-    const ahead = tau - this.taus[i];
-    return ahead === 0 ? this.times[i] : this.times[i] + ahead / this.rates[i];
+    const cell = Float64Array.of(tau);
+    this.toWall(cell);
+    return cell[0];
   }
 }
 
-/** Place of the last of the rising `keys` that is ≤ `key`, or -1. */
-function pieceAt(keys: Float64Array, key: number): number {
+/** Place of the last of the rising `keys` that is at or before the number in a cell, or -1. */
+function pieceAt(keys: Float64Array, { 0: key }: Float64Array): number {
   let low = 0;
   let high = keys.length;
   while (low < high) {

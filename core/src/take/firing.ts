@@ -1,33 +1,25 @@
 import type { Frame, SignalCue, SoundCue } from '../contract.js';
 import type { WarpWindow } from '../maths/timeWarp.js';
-import type { Px, Seconds } from '../units.js';
+import type { Seconds } from '../units.js';
 import type { FrameCapacity } from './frame.js';
+import type { Displacement, Spotted } from './spotted.js';
 
-/** A place that is written to rather than made anew. */
-export interface Spotted {
-  x: Px;
-  y: Px;
-}
-
-/** How far a body is from rest; `lift` is how high it hops above the ground that it moves along. */
-export interface Displacement extends Spotted {
-  lift: Px;
-}
-
-/** Where the parties' bodies are at any instant. */
+/** Where the parties' bodies are at any instant of wall time. */
 export interface Bodies {
-  /** Adds the party's displacement from rest at wall time `t` to `out`; nobody has none. */
-  addTo(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void;
+  /** Adds the party's displacement from rest at the wall time in `wall` to `out`; nobody has none. */
+  addTo(out: Spotted, party: 'source' | 'target' | undefined, wall: Now): void;
   /** The same along the ground: without the hop. */
-  addGround(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void;
+  addGround(out: Spotted, party: 'source' | 'target' | undefined, wall: Now): void;
 }
 
-/** What a firing may learn once everything has its place in time. */
-export interface Scene {
-  readonly motion: Bodies;
-  /** Wall time at which the firing is `age` seconds old on its own clock. */
-  wallAt(age: Seconds): Seconds;
-}
+/** What a firing may learn once everything has its place in time: where bodies are at an age of its own. */
+export type Scene = Bodies;
+
+/**
+ * An instant: its first number is the age in seconds, on the clock of whatever is asked. It is handed over in an array
+ * because a number that is an argument of a call may be boxed, in every frame and for every effect.
+ */
+export type Now = Float64Array;
 
 /** One reading of a firing. */
 export interface Telling {
@@ -48,10 +40,10 @@ export interface Firing {
   readonly lasting?: boolean;
   /** Told once, before any sample, where the bodies go, for what follows them or flies at them. */
   readonly bind?: ((scene: Scene) => void) | undefined;
-  /** Writes its part of the frame at `age` seconds on its clock, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
-  sample?(age: Seconds, frame: Frame): void;
-  /** Adds how far it has moved its party's body. */
-  displace?(age: Seconds, out: Displacement): void;
+  /** Writes its part of the frame at an age, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
+  sample?(now: Now, frame: Frame): void;
+  /** Adds how far it has moved its party's body at an age. */
+  displace?(now: Now, out: Displacement): void;
   /** What it comes to in this firing, in plain units, besides what its lane draws. */
   tells?(): readonly Telling[];
   /** The number its lane draws at `age`. */
@@ -61,7 +53,7 @@ export interface Firing {
   /** The sound it plays, for effects of the ear family; `start` in wall seconds. */
   sound?(start: Seconds): Omit<SoundCue, 'effect'> | undefined;
   /** The moments it names; `wallAt` gives the wall time of an age. */
-  signals?(wallAt: Scene['wallAt']): readonly Omit<SignalCue, 'effect'>[];
+  signals?(wallAt: (age: Seconds) => Seconds): readonly Omit<SignalCue, 'effect'>[];
 }
 
 /** Parties whose clock can be bent; `world` is everything that belongs to no party. */

@@ -1,7 +1,7 @@
 import type { Place } from '../contract.js';
-import type { Px, Seconds } from '../units.js';
-import type { Bodies, Displacement, Scene, Spotted } from './firing.js';
-import { ageOf, type TimedFiring } from './timedFiring.js';
+import type { Bodies, Now, Scene } from './firing.js';
+import { Displacement, Spotted } from './spotted.js';
+import { displaceAt, type TimedFiring } from './timedFiring.js';
 
 /** What moves one party's body, ready to be asked for any instant. */
 class Path {
@@ -11,7 +11,7 @@ class Path {
   /** By end; what of the first i is left for ever once they have ended. */
   private readonly ends: Float64Array;
   private readonly left: { readonly x: Float64Array; readonly y: Float64Array };
-  private readonly now: Displacement = { x: 0, y: 0, lift: 0 };
+  private readonly now = new Displacement();
 
   constructor(movers: readonly TimedFiring[]) {
     this.byStart = [...movers].sort((a, b) => a.start - b.start);
@@ -20,36 +20,35 @@ class Path {
     const byEnd = [...movers].sort((a, b) => a.end - b.end);
     this.ends = Float64Array.from(byEnd, ({ end }) => end);
     this.left = { x: new Float64Array(movers.length + 1), y: new Float64Array(movers.length + 1) };
-    byEnd.forEach(({ firing }, i) => {
-      const rest: Displacement = { x: 0, y: 0, lift: 0 };
-      if (firing.lasting) firing.displace?.(firing.extent, rest);
+    byEnd.forEach(({ firing, extent, lasting }, i) => {
+      const rest = new Displacement();
+      if (lasting) firing.displace?.(Float64Array.of(extent), rest);
       this.left.x[i + 1] = this.left.x[i] + rest.x;
       this.left.y[i + 1] = this.left.y[i] + rest.y;
     });
   }
 
   /**
-   * Where the body is at wall time `t`: what is left of the moves that have ended, and those under way. Costs O(log n)
+   * Where the body is at the wall time in `wall`: what is left of the moves that have ended, and those under way. Costs O(log n)
    * and the moves that are under way at once. The result is written over by the next call.
    */
-  at(t: Seconds): Displacement {
+  at(wall: Now): Displacement {
     const { now, byStart } = this;
-    const ended = upTo(this.ends, t);
+    const t = wall[0];
+    const ended = upTo(this.ends, wall);
     now.x = this.left.x[ended];
     now.y = this.left.y[ended];
     now.lift = 0;
-    for (let i = lastStarted(byStart, t); i >= 0 && this.latestEnd[i] > t; i--) {
-      const timed = byStart[i];
-      if (t >= timed.end) continue;
-      const age = ageOf(timed, t);
-      if (age < timed.firing.extent) timed.firing.displace?.(age, now);
+    for (let i = lastStarted(byStart, wall); i >= 0 && this.latestEnd[i] > t; i--) {
+      // Those that have ended are in the sum already.
+      if (t < byStart[i].end) displaceAt(byStart[i], wall, now);
     }
     return now;
   }
 }
 
-/** How many of the rising `keys` are ≤ `key`. */
-function upTo(keys: Float64Array, key: number): number {
+/** How many of the rising `keys` are at or before an instant. */
+function upTo(keys: Float64Array, { 0: key }: Now): number {
   let low = 0;
   let high = keys.length;
   while (low < high) {
@@ -60,8 +59,8 @@ function upTo(keys: Float64Array, key: number): number {
   return low;
 }
 
-/** The last of them that has started by `t`, or -1. */
-function lastStarted(byStart: readonly TimedFiring[], t: Seconds): number {
+/** The last of them that has started by an instant, or -1. */
+function lastStarted(byStart: readonly TimedFiring[], { 0: t }: Now): number {
   let low = 0;
   let high = byStart.length;
   while (low < high) {
@@ -85,18 +84,44 @@ export class Motion implements Bodies {
     this.paths = { source: pathOf('source'), target: pathOf('target') };
   }
 
-  addTo(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void {
-    const at = party && this.paths[party]?.at(t);
+  addTo(out: Spotted, party: 'source' | 'target' | undefined, wall: Now): void {
+    const at = party && this.paths[party]?.at(wall);
     if (!at) return;
     out.x += at.x;
     out.y += at.y - at.lift;
   }
 
-  addGround(out: Spotted, party: 'source' | 'target' | undefined, t: Seconds): void {
-    const at = party && this.paths[party]?.at(t);
+  addGround(out: Spotted, party: 'source' | 'target' | undefined, wall: Now): void {
+    const at = party && this.paths[party]?.at(wall);
     if (!at) return;
     out.x += at.x;
     out.y += at.y;
+  }
+}
+
+/** The scene of one firing: where bodies are at its ages. */
+export class FiringScene implements Scene {
+  private readonly cell: Now = new Float64Array(1);
+
+  constructor(
+    private readonly bodies: Bodies,
+    private readonly timed: TimedFiring,
+  ) {}
+
+  addTo(out: Spotted, party: 'source' | 'target' | undefined, now: Now): void {
+    this.bodies.addTo(out, party, this.wallAt(now));
+  }
+
+  addGround(out: Spotted, party: 'source' | 'target' | undefined, now: Now): void {
+    this.bodies.addGround(out, party, this.wallAt(now));
+  }
+
+  /** The wall time of an age, in a cell of its own. */
+  private wallAt(now: Now): Now {
+    const { cell, timed } = this;
+    cell[0] = timed.startTau + now[0];
+    timed.warp?.toWall(cell);
+    return cell;
   }
 }
 
@@ -105,19 +130,22 @@ export function partyOf(origin: 'contact' | 'source' | 'target'): 'source' | 'ta
   return origin === 'contact' ? undefined : origin;
 }
 
+/** The instant at which a firing begins. */
+export const atBirth: Now = new Float64Array(1);
+
 /** A firing's `bind` that moves a place to where its party is when the firing begins; none at the contact point. */
 export function bindTo(place: Spotted, origin: 'contact' | 'source' | 'target'): ((scene: Scene) => void) | undefined {
   const party = partyOf(origin);
-  return party && (({ motion, wallAt }) => motion.addTo(place, party, wallAt(0)));
+  return party && ((scene) => scene.addTo(place, party, atBirth));
 }
 
 /** The same for what lies on the ground: a hop does not lift it. */
 export function bindToGround(place: Spotted, origin: 'contact' | 'source' | 'target'): ((scene: Scene) => void) | undefined {
   const party = partyOf(origin);
-  return party && (({ motion, wallAt }) => motion.addGround(place, party, wallAt(0)));
+  return party && ((scene) => scene.addGround(place, party, atBirth));
 }
 
 /** A copy of a place, moved in `bind` to where its party is when the firing begins. */
-export function movable(place: Place): { x: Px; y: Px } {
-  return { x: place.x, y: place.y };
+export function movable(place: Place): Spotted {
+  return new Spotted(place.x, place.y);
 }

@@ -5,9 +5,9 @@ import { Draws, type Strike } from './draws.js';
 import type { ClockParty, TimeBend } from './firing.js';
 import type { PlacedEffect, SequencePlan } from './plan.js';
 import { completePayload } from './payload.js';
-import { Motion } from './motion.js';
+import { FiringScene, Motion } from './motion.js';
 import { EngineTake, type Fired, type TakeOrigin } from './take.js';
-import { wallTimeOf, type TimedFiring } from './timedFiring.js';
+import type { TimedFiring } from './timedFiring.js';
 
 /**
  * Resolves a strike: draws every choice once and places every firing in time. `previous` may be a take of an earlier
@@ -41,7 +41,7 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
   };
   const timed = placeFirings(firing, bends, warps);
   const motion = new Motion(timed);
-  for (const one of timed) one.firing.bind?.({ motion, wallAt: (age) => wallTimeOf(one, age) });
+  for (const one of timed) one.firing.bind?.(new FiringScene(motion, one));
   return new EngineTake(plan.id, seed, warps, bends, timed, origin);
 }
 
@@ -118,9 +118,12 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
         effect: effect.id,
         kind: effect.kind,
         firing,
+        extent: firing.extent,
+        lasting: firing.lasting === true,
         silent,
         warp,
         start: own,
+        startTau: warp?.tau(own) ?? own,
         end: Math.max(own, wallAfter(birth + firing.extent)),
       });
     });

@@ -86,12 +86,16 @@ export class EngineTake implements Take {
     return frame;
   }
 
+  private readonly wall = new Float64Array(1);
+
   /** Adds this take's instant `t` to what stands in `frame` already. */
   addTo(frame: Frame, t: Seconds): void {
-    frame.source.rate = Math.min(frame.source.rate, this.warps.source.rate(t));
-    frame.target.rate = Math.min(frame.target.rate, this.warps.target.rate(t));
+    const { wall, warps, drawn } = this;
+    wall[0] = t;
+    frame.source.rate = Math.min(frame.source.rate, warps.source.rateAt(wall));
+    frame.target.rate = Math.min(frame.target.rate, warps.target.rateAt(wall));
     // By index, because an iterator would be allocated for every sample.
     // eslint-disable-next-line @typescript-eslint/prefer-for-of
-    for (let i = 0; i < this.drawn.length; i++) sampleAt(this.drawn[i], t, frame);
+    for (let i = 0; i < drawn.length; i++) sampleAt(drawn[i], wall, frame);
   }
 }

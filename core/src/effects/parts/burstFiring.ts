@@ -7,6 +7,7 @@ import type { CompiledValue } from '../../take/compiledValue.js';
 import type { Draws } from '../../take/draws.js';
 import type { FrameCapacity } from '../../take/frame.js';
 import { partyOf } from '../../take/motion.js';
+import { Spotted } from '../../take/spotted.js';
 import type { Seconds } from '../../units.js';
 import type { Firing, Scene, Telling } from '../../take/firing.js';
 import { drawBirth, type Birth, type Emission } from './emission.js';
@@ -125,18 +126,22 @@ export class BurstFiring implements Firing {
   }
 
   /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
-  private follow(party: 'source' | 'target', { motion, wallAt }: Scene): void {
-    const here = { x: 0, y: 0 };
-    const ahead = { x: 0, y: 0 };
-    const behind = { x: 0, y: 0 };
+  private follow(party: 'source' | 'target', scene: Scene): void {
+    const then = new Float64Array(1);
+    const here = new Spotted();
+    const ahead = new Spotted();
+    const behind = new Spotted();
     for (let i = 0; i < this.birth.length; i++) {
       // All born at once stand at the same place.
       if (i === 0 || !this.atOnce) {
         clear(here, ahead, behind);
-        motion.addTo(here, party, wallAt(this.birth[i]));
+        then[0] = this.birth[i];
+        scene.addTo(here, party, then);
         if (this.carry !== 0) {
-          motion.addTo(ahead, party, wallAt(this.birth[i] + speedStep));
-          motion.addTo(behind, party, wallAt(this.birth[i] - speedStep));
+          then[0] = this.birth[i] + speedStep;
+          scene.addTo(ahead, party, then);
+          then[0] = this.birth[i] - speedStep;
+          scene.addTo(behind, party, then);
         }
       }
       this.x[i] += here.x;
@@ -164,7 +169,8 @@ export class BurstFiring implements Firing {
     return countUpTo(this.birth, age) - countUpTo(this.deaths, age);
   }
 
-  sample(age: Seconds, frame: Frame): void {
+  sample(now: Float64Array, frame: Frame): void {
+    const age = now[0];
     // Everything the loop reads stands in a local: the compiler cannot know that writing to one array changes no other.
     const { drag, gravity, atOnce, birth, life, x, y, vx, vy, size, turn, spin } = this;
     const { facesMotion } = this.look;
@@ -227,7 +233,7 @@ export class BurstFiring implements Firing {
   }
 }
 
-function clear(...places: { x: number; y: number }[]): void {
+function clear(...places: Spotted[]): void {
   for (const place of places) place.x = place.y = 0;
 }
 

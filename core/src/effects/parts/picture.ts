@@ -49,7 +49,8 @@ export function firePicture(look: PictureLook, draws: Draws, strength: number, d
     channel: alpha,
     // What is on a body is moved with it by whoever draws; what lies on the ground lies under where the body was.
     bind: look.party !== undefined ? undefined : look.layer === 'ground' ? bindToGround(place, look.origin) : bindTo(place, look.origin),
-    sample(age, { pictures }) {
+    sample(now, { pictures }) {
+      const age = now[0];
       const n = pictures.count++;
       pictures.picture[n] = look.picture;
       pictures.layer[n] = layer;

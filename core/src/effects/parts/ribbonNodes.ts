@@ -1,5 +1,7 @@
 import type { RibbonFrame } from '../../contract.js';
-import { readTable, type Envelope } from '../../maths/envelope.js';
+import { Spotted } from '../../take/spotted.js';
+import type { Fraction, Px } from '../../units.js';
+import { tableCells, type Envelope } from '../../maths/envelope.js';
 import type { Gradient } from '../../maths/gradient.js';
 
 /** Nodes of one ribbon: enough that a tight turn looks round. */
@@ -23,15 +25,38 @@ export function beginRibbon(ribbons: RibbonFrame, look: RibbonLook): void {
   ribbons.layer[n] = look.layer;
 }
 
-/** Writes the next node, `along` the ribbon from 0 to 1, `width` px wide where the width over its length is 1. */
-export function writeNode(ribbons: RibbonFrame, look: RibbonLook, along: number, x: number, y: number, width: number, alpha: number): void {
+/** A node that is to be written; one is kept and changed for all nodes of a ribbon. */
+export class RibbonNode extends Spotted {
+  /** Where along the ribbon it is, from head (0) to tail (1). */
+  get along(): Fraction {
+    return this.numbers[2];
+  }
+  set along(along: Fraction) {
+    this.numbers[2] = along;
+  }
+
+  /** How wide the ribbon is there where its width over its length is 1. */
+  get width(): Px {
+    return this.numbers[3];
+  }
+  set width(width: Px) {
+    this.numbers[3] = width;
+  }
+}
+
+/** Writes the next node; width and colours are read from tables, straight between their entries. */
+export function writeNode(ribbons: RibbonFrame, look: RibbonLook, node: RibbonNode): void {
   const n = ribbons.nodeCount++;
+  const widths = look.widthAlong.table();
   const { r, g, b, a } = look.colourAlong.tables();
-  ribbons.x[n] = x;
-  ribbons.y[n] = y;
-  ribbons.width[n] = Math.max(0, width * readTable(look.widthAlong.table(), along));
-  ribbons.r[n] = readTable(r, along);
-  ribbons.g[n] = readTable(g, along);
-  ribbons.b[n] = readTable(b, along);
-  ribbons.a[n] = Math.min(1, Math.max(0, readTable(a, along) * alpha));
+  const place = node.along * tableCells;
+  const cell = Math.min(tableCells - 1, place | 0);
+  const part = place - cell;
+  ribbons.x[n] = node.x;
+  ribbons.y[n] = node.y;
+  ribbons.width[n] = Math.max(0, node.width * (widths[cell] + (widths[cell + 1] - widths[cell]) * part));
+  ribbons.r[n] = r[cell] + (r[cell + 1] - r[cell]) * part;
+  ribbons.g[n] = g[cell] + (g[cell + 1] - g[cell]) * part;
+  ribbons.b[n] = b[cell] + (b[cell + 1] - b[cell]) * part;
+  ribbons.a[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
 }

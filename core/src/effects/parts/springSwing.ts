@@ -1,4 +1,4 @@
-import { spring } from '../../maths/spring.js';
+import { Spring } from '../../maths/spring.js';
 import { envelopeField, valueField, type Fields } from '../../model/fields.js';
 import type { DocumentReader } from '../../take/documentReader.js';
 import type { Draws } from '../../take/draws.js';
@@ -46,6 +46,7 @@ export function compileSwing(reader: DocumentReader<SpringFields>): (draws: Draw
   return (draws, duration, x0, v0) => {
     const rate = draws.number(frequency);
     const ratio = draws.number(damping);
-    return (age) => envelope.at(age / duration) * spring(x0, v0, rate, ratio, age);
+    const spring = new Spring(x0, v0, rate, ratio);
+    return (age) => envelope.at(age / duration) * spring.at(age);
   };
 }
