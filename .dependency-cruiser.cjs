@@ -8,10 +8,10 @@ module.exports = {
     { name: 'everything-resolves', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['^@undatio/', '^jasmine'] } },
     outside('core-knows-nobody', '^core/', '^(server|studio|yard|demo|e2e|bench)/'),
     {
-      name: 'core-needs-only-zod',
+      name: 'core-needs-only-zod-and-a-json-scanner',
       severity: 'error',
       from: { path: '^core/src', pathNot: '(\\.spec\\.ts$|/testing/)' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod/' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|jsonc-parser)/' },
     },
     outside('server-knows-core-alone', '^server/', '^(studio|yard|e2e|bench)/'),
     outside('studio-knows-core-alone', '^studio/', '^(server|yard|demo|e2e|bench)/'),

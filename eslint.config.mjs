@@ -3,7 +3,7 @@ import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/.angular/', '**/node_modules/', 'test-results/', '**/*.cjs'] },
+  { ignores: ['**/dist/', 'server/bundle/', '**/.angular/', '**/node_modules/', 'test-results/', '**/*.cjs'] },
   js.configs.recommended,
   {
     files: ['**/*.ts'],

@@ -25,7 +25,7 @@ export function run(command, args, options = {}) {
 
 function* filesBelow(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    if (['node_modules', 'dist', '.angular', '.data', 'test-results'].includes(entry.name)) continue;
+    if (['node_modules', 'dist', 'bundle', '.angular', '.data', 'test-results'].includes(entry.name)) continue;
     const path = join(folder, entry.name);
     if (entry.isDirectory()) yield* filesBelow(path);
     else yield path;
@@ -54,8 +54,11 @@ export function install() {
 }
 
 const parts = {
-  core: { sources: ['core', 'tsconfig.base.json', 'scripts/build.mjs'], makes: 'core/dist/kit/undatio-runtime.js' },
-  server: { sources: ['core', 'server', 'tsconfig.base.json'], makes: 'server/dist/commands/main.js' },
+  core: {
+    sources: ['core', 'tsconfig.base.json', 'scripts/build.mjs', 'scripts/shippedModules.mjs'],
+    makes: 'core/dist/kit/undatio-runtime.js',
+  },
+  server: { sources: ['core', 'server', 'tsconfig.base.json', 'scripts/build.mjs'], makes: 'server/bundle/main.js' },
   yard: { sources: ['core', 'yard', 'tsconfig.base.json'], makes: 'yard/dist/site/yard.js' },
   studio: { sources: ['core', 'studio'], makes: 'studio/dist/studio/browser/index.html' },
 };

@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 import { existsSync } from 'node:fs';
 
-const main = new URL('../dist/commands/main.js', import.meta.url);
+const main = new URL('../bundle/main.js', import.meta.url);
 if (!existsSync(main)) {
   console.error('undatio: not built yet; run "npm run build" (or "npm start") in the project’s root');
   process.exit(2);

@@ -3,6 +3,8 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { main } from './commands/main.js';
+import { withSink, type Sink } from './commands/sink.js';
 
 /** Real folders and real processes for specs. */
 
@@ -25,8 +27,32 @@ export interface Ran {
   readonly err: string;
 }
 
-/** Runs one command line to its end. */
-export function undatio(args: readonly string[], environment: NodeJS.ProcessEnv = {}): Promise<Ran> {
+/** Runs one command line to its end, in this process. */
+export async function undatio(args: readonly string[], environment: Readonly<Record<string, string>> = {}): Promise<Ran> {
+  let out = '';
+  let err = '';
+  const listening: Sink = {
+    out: (text) => {
+      out += text;
+      return Promise.resolve();
+    },
+    tell: (message) => (err += `${message}\n`),
+  };
+  const before = Object.keys(environment).map((name) => [name, process.env[name]] as const);
+  Object.assign(process.env, environment);
+  try {
+    const code = await withSink(listening, () => main(args));
+    return { code, out, err };
+  } finally {
+    for (const [name, value] of before) {
+      if (value === undefined) Reflect.deleteProperty(process.env, name);
+      else process.env[name] = value;
+    }
+  }
+}
+
+/** Runs one command line as a person does, in a process of its own. */
+export function undatioProcess(args: readonly string[], environment: NodeJS.ProcessEnv = {}): Promise<Ran> {
   return new Promise((done) => {
     const child = spawn(process.execPath, [bin, ...args], { env: { ...process.env, ...environment } });
     let out = '';

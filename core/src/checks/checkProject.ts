@@ -1,7 +1,7 @@
 import { effectKinds } from '../effects/registry.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import { wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
@@ -12,13 +12,10 @@ export function checkProject(project: Project): Problem[] {
     ...repeatedIds('actors', project.actors),
     ...repeatedIds('assets', project.assets),
     ...repeatedIds('sequences', project.sequences),
+    ...sharedFiles(project.assets),
   ];
   const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));
-  project.actors.forEach((actor, i) => {
-    if (!pictures.has(actor.picture))
-      problems.push(errorAt(`actors[${i}].picture`, `expected a picture asset of the project, found "${actor.picture}"`));
-    problems.push(...checkParts(actor, i, pictures));
-  });
+  project.actors.forEach((actor, i) => problems.push(...checkParts(actor, `actors[${i}].`, pictures)));
   const context = compileContext(project);
   project.sequences.forEach((sequence, i) => {
     problems.push(...checkSequence(sequence, i, context));
@@ -66,22 +63,33 @@ function doubledSounds(sequence: Sequence, index: number): Problem[] {
   });
 }
 
-/** A body's parts need pictures, and its poses parts. */
-function checkParts({ parts, poses }: Actor, index: number, pictures: ReadonlySet<string>): Problem[] {
+/** A body and its parts need pictures, and its poses parts. `place` is put before every path. */
+export function checkParts({ picture, parts, poses }: Actor, place: string, pictures: ReadonlySet<string>): Problem[] {
   const known = new Set([wholeBody, ...parts.map(({ id }) => id)]);
+  const missing = (path: string, id: string): Problem[] =>
+    pictures.has(id) ? [] : [errorAt(`${place}${path}`, `expected a picture asset of the project, found "${id}"`)];
   return [
-    ...repeatedIds(`actors[${index}].parts`, parts),
-    ...parts.flatMap(({ picture }, i) =>
-      pictures.has(picture)
-        ? []
-        : [errorAt(`actors[${index}].parts[${i}].picture`, `expected a picture asset of the project, found "${picture}"`)],
-    ),
+    ...missing('picture', picture),
+    ...repeatedIds(`${place}parts`, parts),
+    ...parts.flatMap((part, i) => missing(`parts[${i}].picture`, part.picture)),
     ...Object.entries(poses).flatMap(([pose, moved]) =>
       Object.keys(moved)
         .filter((part) => !known.has(part))
-        .map((part) => errorAt(`actors[${index}].poses.${pose}.${part}`, `expected one of ${[...known].join(', ')}, found "${part}"`)),
+        .map((part) => errorAt(`${place}poses.${pose}.${part}`, `expected one of ${[...known].join(', ')}, found "${part}"`)),
     ),
   ];
+}
+
+/** Two assets may share a file; but two files that would become one in the kit are one too few. */
+function sharedFiles(assets: Project['assets']): Problem[] {
+  const taken = new Map<string, Project['assets'][number]>();
+  return assets.flatMap((asset, i) => {
+    const place = kitPath(asset.file);
+    const first = taken.get(place);
+    taken.set(place, first ?? asset);
+    if (!first || first.sha256 === asset.sha256) return [];
+    return [errorAt(`assets[${i}].file`, `expected a file of its own in the kit, "${place}" is that of "${first.id}"`)];
+  });
 }
 
 function repeatedIds(collection: string, entries: readonly { id: string }[]): Problem[] {

@@ -1,27 +1,22 @@
 import { isRecord } from '../model/json.js';
-import { findJsonFault } from '../model/jsonFault.js';
 import { errorAt, problemsOf, type Problem } from '../model/problem.js';
 import { projectSchema, type Project } from '../model/project.js';
 import { effectLimit } from '../take/compile.js';
+import { parseJson } from './parseJson.js';
 import { checkProject } from './checkProject.js';
 
 /** A project when it can be used, and whatever is to be said about it. */
 export interface ReadResult {
   readonly project?: Project;
   readonly problems: readonly Problem[];
+  /** Whether it was no JSON at all. */
+  readonly notJson?: boolean;
 }
 
 /** Reads a project file's text. Never throws: what is wrong is told as problems, and then there is no project. */
 export function readProjectText(text: string): ReadResult {
-  let json: unknown;
-  try {
-    json = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
-    const fault = findJsonFault(text);
-    const place = fault ? ` at line ${fault.line}, column ${fault.column}` : '';
-    return { problems: [errorAt(fault?.path ?? '(document)', `${fault?.expected ?? 'expected JSON'}${place}`)] };
-  }
-  return readProject(json);
+  const parsed = parseJson(text);
+  return 'problem' in parsed ? { problems: [parsed.problem], notJson: true } : readProject(parsed.value);
 }
 
 /** Reads a project from any JSON value. */

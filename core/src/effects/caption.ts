@@ -147,7 +147,8 @@ export const caption = defineKind({
     const enterTime = reader.value('enterTime');
     const leaveTime = reader.value('leaveTime');
     const motion = reader.value('motion');
-    const entering = enter === 'own' ? reader.curves('entering') : undefined;
+    const own = reader.curves('entering');
+    const entering = enter === 'own' ? own : undefined;
     const staying = reader.curves('staying');
     const leaving = reader.curves('leaving');
     const fades = Object.keys(leaving).length === 0;
@@ -187,9 +188,9 @@ export const caption = defineKind({
             // eslint-disable-next-line @typescript-eslint/prefer-for-of
             for (let i = 0; i < letters.length; i++) {
               const { text, x, place: order, birth, motions } = letters[i];
-              const own = age - birth;
-              if (own < 0) continue;
-              const come = into > 0 ? Math.min(1, own / into) : 1;
+              const since = age - birth;
+              if (since < 0) continue;
+              const come = into > 0 ? Math.min(1, since / into) : 1;
               moved.reset();
               if (entering) moved.apply(entering, come);
               else enterBy(enter, come, moved);
@@ -198,8 +199,8 @@ export const caption = defineKind({
               else moved.apply(leaving, gone);
               const { sway = 0, shiver = 0, swell = 0, tilt = 0 } = motions;
               if (shiver !== 0) {
-                moved.x += far * shiver * 0.09 * noise(seed + order, shiverX, 22 * own + 0.5);
-                moved.y += far * shiver * 0.09 * noise(seed + order, shiverY, 22 * own + 0.5);
+                moved.x += far * shiver * 0.09 * noise(seed + order, shiverX, 22 * since + 0.5);
+                moved.y += far * shiver * 0.09 * noise(seed + order, shiverY, 22 * since + 0.5);
               }
               moved.y += far * sway * 0.16 * Math.sin(2 * Math.PI * (1.3 * age - 0.09 * order));
               moved.size *= Math.max(0, 1 + far * swell * 0.18 * Math.sin(2 * Math.PI * (1.6 * age - 0.08 * order)));

@@ -1,4 +1,4 @@
-import type { FieldDocument } from '../model/fields.js';
+import type { FieldDocument, Fields } from '../model/fields.js';
 import { families, type EffectKind } from './effect.js';
 import * as kinds from './kinds.js';
 import { commonFields, type CommonFields } from './parts/common.js';
@@ -32,6 +32,6 @@ const inOrder = (Object.values(kinds) as EffectKind[]).sort(
 export const effectKinds: Readonly<Record<string, EffectKind>> = Object.fromEntries(inOrder.map((kind) => [kind.kind, kind]));
 
 /** All fields of a kind: its own, then those that every effect has. */
-export function fieldsOfKind({ common, fields }: EffectKind) {
+export function fieldsOfKind({ common, fields }: EffectKind): Fields {
   return { ...fields, ...commonFields(common) };
 }

@@ -134,6 +134,11 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
     }),
   ]);
 });
+/** Where an asset's file lies inside a kit. */
+export function kitPath(file: string): string {
+  return file.startsWith('assets/') ? file : `assets/${file}`;
+}
+
 export type Asset = z.infer<ReturnType<typeof assetSchema>>;
 
 export const sequenceSchema = /* @__PURE__ */ lazySchema(() =>

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Project } from '../model/project.js';
-import { actorSchema, assetSchema, conventionsSchema, eventSchema, projectFormat, sequenceSchema } from '../model/project.js';
+import { actorSchema, assetSchema, conventionsSchema, eventSchema, kitPath, projectFormat, sequenceSchema } from '../model/project.js';
 import { identifier } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
@@ -35,7 +35,7 @@ export function kitDocument(project: Project): KitDocument {
     conventions: project.conventions,
     events: project.events,
     actors: project.actors,
-    assets: project.assets.map((asset) => ({ ...asset, file: asset.file.startsWith('assets/') ? asset.file : `assets/${asset.file}` })),
+    assets: project.assets.map((asset) => ({ ...asset, file: kitPath(asset.file) })),
     sequences: project.sequences,
   };
 }
@@ -53,8 +53,14 @@ export function kitEntries(project: Project, runtime: { readonly script: string;
     { path: 'undatio-runtime.d.ts', text: runtime.declarations },
     { path: 'vectors.json', text: toText(makeVectors(project)) },
     { path: 'README.md', text: kitReadme(project) },
-    ...document.assets.map((asset) => ({ path: asset.file, asset: asset.id })).sort((a, b) => (a.path < b.path ? -1 : 1)),
+    ...assetEntries(document.assets),
   ];
+}
+
+/** Each file once, however many assets share it. */
+function assetEntries(assets: KitDocument['assets']): KitEntry[] {
+  const byPath = new Map(assets.map((asset) => [asset.file, asset.id]));
+  return [...byPath].map(([path, asset]) => ({ path, asset })).sort((a, b) => (a.path < b.path ? -1 : 1));
 }
 
 /** JSON Schema 2020-12 of kit.json. */

@@ -1,7 +1,7 @@
-import { writeFile } from 'node:fs/promises';
 import { stringify } from 'csv-stringify/sync';
-import { bakedColumns, DocumentError, type Payload } from '@undatio/core';
-import { applyConventions, bakedFrame, compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
+import { bakedColumns, DocumentError, type BakedRow, type Conventions, type Payload } from '@undatio/core';
+import { applyConventions, bakedFrame, bakedRow, compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
+import { writeOut } from './output.js';
 import { UsageError, usableProject } from './projectArgument.js';
 
 export interface BakeOptions {
@@ -35,24 +35,47 @@ export async function bake(argument: string, options: BakeOptions): Promise<void
     throw error instanceof DocumentError ? new UsageError(`--payload: ${error.message}`) : error;
   }
   const times = options.times === undefined ? everyFrame(take, fps) : parseTimes(options.times);
+  const { conventions } = project;
+  const rows = options.format === 'json' ? jsonText({ take, times, conventions, payload, seed }) : csvText({ take, times, conventions });
+  // Written as it is made: a long take at a high rate is a table far larger than it has to be in memory.
+  await writeOut(rows, options.out);
+}
+
+interface Table {
+  readonly take: EngineTake;
+  readonly times: Iterable<number>;
+  readonly conventions: Conventions;
+}
+
+/** Rows that are put into words together. */
+const rowsAtOnce = 128;
+
+function* csvText({ take, times, conventions }: Table): Generator<string> {
   const frame = take.createFrame();
-  const samples = times.map((t) => {
-    applyConventions(take.sample(t, frame), project.conventions);
-    return bakedFrame(frame, options.format === 'json' ? Infinity : 0);
-  });
-  const text =
-    options.format === 'json'
-      ? JSON.stringify(
-          { sequence: plan.id, payload, seed, duration: take.duration, sounds: take.sounds, signals: take.signals, frames: samples },
-          null,
-          1,
-        ) + '\n'
-      : stringify(
-          samples.map(({ row }) => row),
-          { header: true, columns: [...bakedColumns] },
-        );
-  if (options.out) await writeFile(options.out, text);
-  else process.stdout.write(text);
+  const columns = [...bakedColumns];
+  yield stringify([], { header: true, columns });
+  let rows: BakedRow[] = [];
+  const told = (): string => stringify(rows, { columns });
+  for (const t of times) {
+    rows.push(bakedRow(applyConventions(take.sample(t, frame), conventions)));
+    if (rows.length < rowsAtOnce) continue;
+    yield told();
+    rows = [];
+  }
+  if (rows.length > 0) yield told();
+}
+
+function* jsonText({ take, times, conventions, payload, seed }: Table & { payload: Payload; seed: number }): Generator<string> {
+  const { sequence, duration, sounds, signals } = take;
+  const head = JSON.stringify({ sequence, payload, seed, duration, sounds, signals }, null, 1);
+  yield `${head.slice(0, -2)},\n "frames": [`;
+  const frame = take.createFrame();
+  let between = '\n  ';
+  for (const t of times) {
+    yield between + JSON.stringify(bakedFrame(applyConventions(take.sample(t, frame), conventions)));
+    between = ',\n  ';
+  }
+  yield '\n ]\n}\n';
 }
 
 function parsePayload(text: string | undefined): Payload {
@@ -83,8 +106,7 @@ function parseTimes(text: string): number[] {
 }
 
 /** Frame times on the grid through contact, from the wind-up to the end. Each is a quotient, so that no error adds up. */
-function everyFrame({ start, duration }: EngineTake, fps: number): number[] {
-  const first = Math.floor(start * fps);
+function* everyFrame({ start, duration }: EngineTake, fps: number): Generator<number> {
   const last = Math.ceil(duration * fps);
-  return Array.from({ length: last - first + 1 }, (_, i) => (first + i) / fps);
+  for (let i = Math.floor(start * fps); i <= last; i++) yield i / fps;
 }

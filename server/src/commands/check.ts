@@ -1,10 +1,11 @@
 import { ProblemsFound, readProjectArgument } from './projectArgument.js';
+import { sink } from './sink.js';
 
 /** `undatio check`: tells the problems; throws ProblemsFound when any is an error. */
 export async function check(project: string, { json }: { json?: boolean }): Promise<void> {
   const { problems } = await readProjectArgument(project);
-  if (json) process.stdout.write(JSON.stringify(problems, null, 1) + '\n');
-  else for (const { severity, path, message } of problems) process.stdout.write(`${severity}: ${path}: ${message}\n`);
+  if (json) await sink.out(JSON.stringify(problems, null, 1) + '\n');
+  else for (const { severity, path, message } of problems) await sink.out(`${severity}: ${path}: ${message}\n`);
   if (problems.some((problem) => problem.severity === 'error')) throw new ProblemsFound();
-  console.error(problems.length === 0 ? 'no problems' : `${problems.length} warnings`);
+  sink.tell(problems.length === 0 ? 'no problems' : `${problems.length} warnings`);
 }

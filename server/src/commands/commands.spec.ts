@@ -8,7 +8,7 @@ import { bakedColumns, type Frame, type Kit } from '@undatio/core';
 import { type Vector } from '@undatio/core/internal';
 import ts from 'typescript';
 import { paths } from '../paths.js';
-import { gone, serveProcess, undatio, withFolder } from '../testing.js';
+import { gone, serveProcess, undatio, undatioProcess, withFolder } from '../testing.js';
 
 interface DemoDocument {
   assets: { file: string }[];
@@ -213,7 +213,7 @@ describe('undatio export', () => {
     await withFolder(async (folder) => {
       const { child, address } = await serveProcess(join(folder, 'data'));
       const download = new Uint8Array(await (await fetch(`${address}/api/projects/elytra-league/kit`)).arrayBuffer());
-      await undatio(['export', 'demo', '--out', join(folder, 'a.zip')], { TZ: 'Asia/Tokyo' });
+      await undatioProcess(['export', 'demo', '--out', join(folder, 'a.zip')], { TZ: 'Asia/Tokyo' });
       await undatio(['export', 'saved:elytra-league', '--out', join(folder, 'b.zip')], { UNDATIO_DATA: join(folder, 'data') });
       await undatio(['export', 'demo', '--out', join(folder, 'c')]);
       for (const name of ['a.zip', 'b.zip'])

@@ -2,6 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import { usableProject } from './projectArgument.js';
+import { sink } from './sink.js';
 
 /** `undatio export`: writes the kit as an archive when `out` ends in .zip, as a folder otherwise. */
 export async function exportKit(project: string, { out, lean = false }: { out: string; lean?: boolean }): Promise<void> {
@@ -16,5 +17,5 @@ export async function exportKit(project: string, { out, lean = false }: { out: s
       await writeFile(file, bytes);
     }
   }
-  console.error(`${files.length} files in ${out}`);
+  sink.tell(`${files.length} files in ${out}`);
 }

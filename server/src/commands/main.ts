@@ -1,32 +1,33 @@
 import { Command, CommanderError } from 'commander';
-import { StoreError } from '../store/storeError.js';
-import { bake } from './bake.js';
-import { check } from './check.js';
-import { exportKit } from './export.js';
+import type { BakeOptions } from './bake.js';
+import { DamagedDocument, StoreError } from '../store/storeError.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
-import { serve } from './serve.js';
+import { sink } from './sink.js';
 
 const projectHelp = 'path of a project file (*.undatio.json), "demo", or "saved:ID" for what the studio has stored';
 
 function program(finish: (code: number) => void): Command {
-  const undatio = new Command('undatio').description('Timed feedback sequences for combat events.').exitOverride();
+  const undatio = new Command('undatio')
+    .description('Timed feedback sequences for combat events.')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => void sink.out(text), writeErr: (text) => sink.tell(text.trimEnd()) });
   undatio
     .command('serve')
     .description('run the server alone; HOST, PORT and UNDATIO_DATA say where')
-    .action(async () => finish(await serve()));
+    .action(async () => finish(await (await import('./serve.js')).serve()));
   undatio
     .command('export')
     .description('write the kit')
     .argument('<PROJECT>', projectHelp)
     .requiredOption('--out <FILE.zip|DIR>', 'where to write it')
     .option('--lean', 'leave out of the runtime the kinds of effects that no sequence uses')
-    .action(exportKit);
+    .action(async (project: string, options: { out: string; lean?: boolean }) => (await import('./export.js')).exportKit(project, options));
   undatio
     .command('check')
     .description('tell the problems; exit 1 if any is an error')
     .argument('<PROJECT>', projectHelp)
     .option('--json', 'as JSON')
-    .action(check);
+    .action(async (project: string, options: { json?: boolean }) => (await import('./check.js')).check(project, options));
   undatio
     .command('bake')
     .description('sample one take to a table')
@@ -38,7 +39,7 @@ function program(finish: (code: number) => void): Command {
     .option('--times <t1,t2,…>', 'these instants instead, in seconds from contact')
     .option('--format <csv|json>', 'json adds the particles', 'csv')
     .option('--out <FILE>', 'a file instead of standard output')
-    .action(bake);
+    .action(async (project: string, options: BakeOptions) => (await import('./bake.js')).bake(project, options));
   return undatio;
 }
 
@@ -50,8 +51,13 @@ export async function main(args: readonly string[]): Promise<number> {
   } catch (error) {
     if (error instanceof ProblemsFound) return 1;
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
-    if (error instanceof UsageError || error instanceof StoreError || (error as NodeJS.ErrnoException).syscall) {
-      console.error(`undatio: ${(error as Error).message}`);
+    if (
+      error instanceof UsageError ||
+      error instanceof StoreError ||
+      error instanceof DamagedDocument ||
+      (error as NodeJS.ErrnoException).syscall
+    ) {
+      sink.tell(`undatio: ${(error as Error).message}`);
       return 2;
     }
     throw error;

@@ -1,8 +1,6 @@
 import { dataFolder, paths } from '../paths.js';
 import { readProjectFile, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
-import { readSavedProject } from '../savedProject.js';
-import { AssetStore } from '../store/assetStore.js';
-import { DocumentStore } from '../store/documentStore.js';
+import { sink } from './sink.js';
 
 /** Bad usage or unreadable input: one line, exit code 2. */
 export class UsageError extends Error {}
@@ -23,8 +21,14 @@ export async function readProjectArgument(argument: string): Promise<ProjectFile
   }
 }
 
+/** The database is loaded only where it is used: that takes longer than most commands. */
 async function readSaved(id: string): Promise<ProjectFileResult> {
-  const documents = await DocumentStore.open(dataFolder());
+  const [{ readSavedProject }, { AssetStore }, { DocumentStore }] = await Promise.all([
+    import('../savedProject.js'),
+    import('../store/assetStore.js'),
+    import('../store/documentStore.js'),
+  ]);
+  const documents = await DocumentStore.openForReading(dataFolder());
   try {
     const result = await readSavedProject(documents, await AssetStore.open(dataFolder()), id);
     if (!result) throw new UsageError(`there is no saved project "${id}" in ${dataFolder()}`);
@@ -38,7 +42,7 @@ async function readSaved(id: string): Promise<ProjectFileResult> {
 export async function usableProject(argument: string): Promise<ProjectSource> {
   const { source, problems } = await readProjectArgument(argument);
   const errors = problems.filter((problem) => problem.severity === 'error');
-  for (const { path, message } of errors) console.error(`error: ${path}: ${message}`);
+  for (const { path, message } of errors) sink.tell(`error: ${path}: ${message}`);
   if (!source || errors.length > 0) throw new ProblemsFound();
   return source;
 }

@@ -18,11 +18,14 @@ describe('the API', () => {
   let folder: string;
   let server: RunningServer;
 
-  beforeEach(async () => {
+  beforeAll(async () => {
     folder = await mkdtemp(join(tmpdir(), 'undatio-'));
     server = await startServer({ data: folder, host: '127.0.0.1', port: 0 });
   });
-  afterEach(async () => {
+  beforeEach(async () => {
+    expect((await call('/api/demo', { method: 'POST' })).status).toBe(200);
+  });
+  afterAll(async () => {
     await server.close();
     await rm(folder, { recursive: true, force: true });
   });
@@ -50,7 +53,7 @@ describe('the API', () => {
 
   it('answers, and is seeded with the demo', async () => {
     expect(await (await call('/api/health')).json()).toEqual({ status: 'ok' });
-    expect(((await (await call('/api/projects')).json()) as { id: string }[]).map(({ id }) => id)).toEqual(['elytra-league']);
+    expect(((await (await call('/api/projects')).json()) as { id: string }[]).map(({ id }) => id)).toContain('elytra-league');
   });
 
   it('gives back the demo’s file as it is', async () => {
@@ -156,7 +159,7 @@ describe('the API', () => {
     const clip = `${league}/assets/wing-whirr`;
     const used = await told(await call(clip, { method: 'DELETE', headers: { 'If-Match': (await read(clip)).etag } }));
     expect(used.status).toBe(409);
-    expect(used.errors?.[0].path).toMatch(/^sequences\[1\]\.effects\[0\]\.clips\[0\]/);
+    expect(used.errors?.[0].path).toMatch(/^sequences\/[a-z-]+: effects\[\d+\]\.clips\[\d\]/);
   });
 
   it('takes in a whole project, or nothing of it', async () => {
@@ -172,7 +175,7 @@ describe('the API', () => {
     const strange = JSON.stringify(other).replace(/"sha256":"[0-9a-f]/, '"sha256":"f');
     const missing = await told(await post(strange.replace(/"sha256":"f[0-9a-f]{4}/, '"sha256":"f0000')));
     expect([missing.status, missing.errors?.[0].path]).toEqual([422, 'assets[0].file']);
-    expect(((await (await call('/api/projects')).json()) as object[]).length).toBe(1);
+    expect((await call('/api/projects/second-league')).status).toBe(404);
     expect((await post(JSON.stringify(other))).status).toBe(201);
     expect((await post(JSON.stringify(other))).status).toBe(409);
     expect(await (await call('/api/projects/second-league')).json()).toEqual(other);

@@ -1,20 +1,20 @@
 import Router from '@koa/router';
-import type { Context } from 'koa';
-import { readProject } from '@undatio/core';
 import { assetProblems } from '../projectFile.js';
 import type { AssetStore } from '../store/assetStore.js';
-import { assembleProject, type DocumentStore } from '../store/documentStore.js';
+import type { DocumentStore } from '../store/documentStore.js';
+import { restoreDemo } from '../store/seed.js';
 import { assetRoutes } from './assetRoutes.js';
-import { readJson } from './body.js';
+import { readText } from './body.js';
 import { entityRoutes } from './entityRoutes.js';
 import { kitRoutes } from './kitRoutes.js';
 import { openApiDocument } from './openApi.js';
 import { HttpProblem } from './problemDetails.js';
+import type { Workers } from '../work/workers.js';
 
 const projectLimit = 16 * 1024 * 1024;
 
 /** Everything under /api. */
-export function apiRouter(documents: DocumentStore, assets: AssetStore): Router {
+export function apiRouter(documents: DocumentStore, assets: AssetStore, workers: Workers): Router {
   const router = new Router({ prefix: '/api' });
   router.use(async (context, next) => {
     context.set('Cache-Control', 'no-cache');
@@ -34,35 +34,41 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore): Router 
   });
 
   router.post('/projects', async (context) => {
-    const { project, problems } = readProject(await readJson(context, projectLimit));
+    const { project, problems, notJson } = await workers.run('readProject', { text: await readText(context, projectLimit) });
     const errors = problems.filter((problem) => problem.severity === 'error');
+    if (notJson) throw new HttpProblem(400, 'the body is not JSON', problems);
     if (!project) throw new HttpProblem(422, 'the project cannot be used; nothing was stored', errors);
     const missing = await assetProblems(project, async (id) => assets.read(project.assets.find((asset) => asset.id === id)?.sha256 ?? ''));
     if (missing.length > 0) throw new HttpProblem(422, 'the project’s assets are not here; nothing was stored', missing);
-    const added = await documents.inTurn(() => documents.addProject(project));
+    const added = await documents.addProject(project);
     if (!added) throw new HttpProblem(409, `a project "${project.id}" is here already; nothing was stored`);
     context.status = 201;
     context.set('Location', `/api/projects/${project.id}`);
     context.body = project;
   });
 
-  router.get('/projects/:project', async (context) => {
-    context.body = assembleProject(await existing(documents, context));
+  // The demo as it ships, whatever has become of it.
+  router.post('/demo', async (context) => {
+    const { id, label, conventions } = await restoreDemo(documents, assets);
+    context.body = { id, label, conventions };
   });
 
-  router.get('/projects/:project/entities', async (context) => {
-    context.body = await existing(documents, context);
-  });
+  // A large project is put together where it keeps nobody waiting.
+  for (const [path, shape] of [
+    ['/projects/:project', 'project'],
+    ['/projects/:project/entities', 'entities'],
+  ] as const) {
+    router.get(path, async (context) => {
+      const { project } = context.params;
+      const text = await workers.run('projectText', { project, shape });
+      if (text === undefined) throw new HttpProblem(404, `there is no project "${project}"`);
+      context.type = 'json';
+      context.body = text;
+    });
+  }
 
-  kitRoutes(router, documents, assets);
+  kitRoutes(router, documents, workers);
   assetRoutes(router, documents, assets);
-  entityRoutes(router, documents);
+  entityRoutes(router, documents, assets);
   return router;
-}
-
-/** A project's entities, or 404. */
-export async function existing(documents: DocumentStore, context: Context & { params: Record<string, string> }) {
-  const entities = await documents.entities(context.params['project']);
-  if (entities.length === 0) throw new HttpProblem(404, `there is no project "${context.params['project']}"`);
-  return entities;
 }

@@ -1,4 +1,4 @@
-import Koa from 'koa';
+import Koa, { type Middleware } from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import type { AssetStore } from '../store/assetStore.js';
@@ -6,13 +6,15 @@ import type { DocumentStore } from '../store/documentStore.js';
 import { apiRouter } from './apiRouter.js';
 import { guard } from './guard.js';
 import { pages } from './pages.js';
-import { problemDetails } from './problemDetails.js';
+import { HttpProblem, problemDetails } from './problemDetails.js';
 import { security } from './security.js';
+import type { Workers } from '../work/workers.js';
 
 export interface AppParts {
   readonly documents: DocumentStore;
   readonly assets: AssetStore;
   readonly log: Logger;
+  readonly workers: Workers;
   /** The name the server listens on. */
   readonly host: string;
 }
@@ -20,15 +22,30 @@ export interface AppParts {
 /** What a reader who goes away before the end leaves behind; no fault of ours. */
 const brokenOff = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET', 'EPIPE', 'HPE_INVALID_EOF_STATE']);
 
+/** Refuses addresses that name nothing before anybody looks for them. */
+const wellFormed: Middleware = (context, next) => {
+  let path: string;
+  try {
+    path = decodeURIComponent(context.path);
+  } catch {
+    throw new HttpProblem(400, 'expected an address without malformed escapes');
+  }
+  // A zero byte is in no name, and what begins with two slashes is another host's.
+  if (path.includes('\0') || context.originalUrl.startsWith('//')) throw new HttpProblem(400, 'expected the path of something here');
+  return next();
+};
+
 /** The whole server, top to bottom. */
-export function createApp({ documents, assets, log, host }: AppParts): Koa {
+export function createApp({ documents, assets, workers, log, host }: AppParts): Koa {
   const app = new Koa();
-  const api = apiRouter(documents, assets);
+  const api = apiRouter(documents, assets, workers);
   app.use(security());
   app.use(problemDetails((error) => log.error(error)));
   app.use(guard(host));
   app.use(compress({ threshold: 1024 }));
+  app.use(wellFormed);
   app.use(api.routes());
+  app.use(api.allowedMethods());
   app.use(async (context, next) => {
     if (!context.path.startsWith('/api')) await next();
   });

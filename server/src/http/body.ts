@@ -1,19 +1,17 @@
 import type { Context } from 'koa';
 import rawBody from 'raw-body';
-import { readProjectText } from '@undatio/core';
+import { parseJson } from '@undatio/core';
 import { HttpProblem } from './problemDetails.js';
 
 /** Reads a JSON body of at most `limit` bytes. Refuses others with 413, 415 or 400 and the place of the fault. */
 export async function readJson(context: Context, limit: number): Promise<unknown> {
-  const text = await readText(context, limit);
-  try {
-    return JSON.parse(text) as unknown;
-  } catch {
-    throw new HttpProblem(400, 'the body is not JSON', readProjectText(text).problems);
-  }
+  const parsed = parseJson(await readText(context, limit));
+  if ('problem' in parsed) throw new HttpProblem(400, 'the body is not JSON', [parsed.problem]);
+  return parsed.value;
 }
 
-async function readText(context: Context, limit: number): Promise<string> {
+/** The text of such a body, unread. */
+export async function readText(context: Context, limit: number): Promise<string> {
   if (!context.is('application/json')) throw new HttpProblem(415, 'expected a body of type application/json');
   try {
     return await rawBody(context.req, { limit, length: context.request.length, encoding: 'utf-8' });

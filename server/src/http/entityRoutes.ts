@@ -3,22 +3,34 @@ import type { Context } from 'koa';
 import {
   actorSchema,
   assetSchema,
+  checkActorAlone,
+  checkSequenceAlone,
   eventSchema,
   problemsOf,
-  readProject,
   sequenceSchema,
   settingsSchema,
+  unmetUses,
+  usesOfActor,
+  usesOfSequence,
+  type Actor,
+  type Asset,
+  type EventType,
   type Problem,
+  type Sequence,
+  type Use,
 } from '@undatio/core';
+import type { AssetStore } from '../store/assetStore.js';
 import {
-  assembleProject,
   collections,
+  type Check,
   type Collection,
   type DocumentStore,
+  type ProjectReader,
   type StoredDocument,
   type WriteResult,
 } from '../store/documentStore.js';
 import { readJson } from './body.js';
+import { readPrecondition } from './precondition.js';
 import { HttpProblem } from './problemDetails.js';
 
 const entityLimit = 4 * 1024 * 1024;
@@ -33,8 +45,15 @@ const schemas = {
 
 type EntityContext = Context & { params: Record<string, string> };
 
-/** Reading and writing one entity at a time, guarded by its entity tag. */
-export function entityRoutes(router: Router, documents: DocumentStore): void {
+/** Where one entity lies. */
+interface Address {
+  readonly project: string;
+  readonly collection: Collection;
+  readonly id: string;
+}
+
+/** Reading and writing one entity at a time, guarded by its entity tag. A write reads no more of the project than it refers to. */
+export function entityRoutes(router: Router, documents: DocumentStore, assets: AssetStore): void {
   const place = '/projects/:project/:collection/:id';
 
   router.get(place, async (context) => {
@@ -48,57 +67,48 @@ export function entityRoutes(router: Router, documents: DocumentStore): void {
   });
 
   router.put(place, async (context) => {
-    const { project, collection, id } = addressed(context);
-    const creates = context.get('if-none-match') === '*';
-    const etag = precondition(context, creates);
-    const document = readEntity(collection, id, await readJson(context, entityLimit));
-    await documents.inTurn(async () => {
-      const entities = await documents.entities(project);
-      if (entities.length === 0) throw new HttpProblem(404, `there is no project "${project}"`);
-      // A stale write is told first: its own references may be out of date as well.
-      if (!creates) refuseStale(entities, collection, id, etag);
-      refuseBroken([...without(entities, collection, id, { collection, document })], collection, id);
-      if (creates) {
-        const created = await documents.create(project, collection, id, document);
-        if (!created) throw new HttpProblem(412, `${collection}/${id} is there already; nothing was stored`);
-        context.status = 201;
-        send(context, created);
-      } else {
-        send(context, accepted(await documents.replace(project, collection, id, etag, document), collection, id));
-      }
-    });
+    const address = addressed(context);
+    const { project, collection, id } = address;
+    const precondition = readPrecondition(context);
+    const document = readEntity(address, await readJson(context, entityLimit));
+    if (!(await documents.has(project))) throw new HttpProblem(404, `there is no project "${project}"`);
+    if (collection === 'assets') await refuseWithoutBytes(document as Asset, assets);
+    const check = checkOf(address, document);
+    if (precondition.creates) {
+      const created = await documents.create(project, collection, id, document, check);
+      if (!created) throw new HttpProblem(412, `${collection}/${id} is there already; nothing was stored`);
+      context.status = 201;
+      send(context, created);
+    } else {
+      send(context, accepted(await documents.replace(project, collection, id, precondition.matches, document, check), address));
+    }
   });
 
   router.delete(place, async (context) => {
-    const { project, collection, id } = addressed(context);
-    if (collection === 'settings') throw new HttpProblem(405, 'a project’s settings cannot be deleted');
-    const etag = precondition(context, false);
-    await documents.inTurn(async () => {
-      const entities = await documents.entities(project);
-      refuseStale(entities, collection, id, etag);
-      refuseBroken(without(entities, collection, id), collection, id, 409);
-      accepted(await documents.remove(project, collection, id, etag), collection, id);
-    });
+    const address = addressed(context);
+    const { project, collection, id } = address;
+    if (collection === 'settings') {
+      context.set('Allow', 'GET, HEAD, PUT');
+      throw new HttpProblem(405, 'a project’s settings cannot be deleted');
+    }
+    const precondition = readPrecondition(context);
+    if (precondition.creates) throw new HttpProblem(428, 'expected If-Match with the entity tag of the state to delete');
+    accepted(await documents.remove(project, collection, id, precondition.matches, refuseUsed(address)), address);
     context.status = 204;
   });
 }
 
-function addressed(context: EntityContext): { project: string; collection: Collection; id: string } {
+function addressed(context: EntityContext): Address {
   const { project, collection, id } = context.params;
   const known = collections.find((candidate) => candidate === collection);
   if (!known) throw new HttpProblem(404, `expected one of ${collections.join(', ')}, found "${collection}"`);
+  // A project has one set of settings, under its own id.
+  if (known === 'settings' && id !== project) throw new HttpProblem(404, `the settings of "${project}" are at settings/${project}`);
   return { project, collection: known, id };
 }
 
-function precondition(context: EntityContext, creates: boolean): string {
-  const etag = context.get('if-match');
-  if (!creates && !etag)
-    throw new HttpProblem(428, 'expected If-Match with the entity tag of the state to replace, or If-None-Match: * to create');
-  return etag;
-}
-
 /** Checks an entity's own shape and that it is the one the address names. */
-function readEntity(collection: Collection, id: string, json: unknown): unknown {
+function readEntity({ collection, id }: Address, json: unknown): unknown {
   const parsed = schemas[collection]().safeParse(json);
   if (!parsed.success)
     throw new HttpProblem(422, `this cannot be stored in ${collection}/${id}; nothing was stored`, problemsOf(parsed.error));
@@ -110,42 +120,64 @@ function readEntity(collection: Collection, id: string, json: unknown): unknown 
   return document;
 }
 
-type Entity = Pick<StoredDocument, 'collection' | 'document'>;
-
-/** The entities with one of them replaced in its place, added at the end, or removed. */
-function without(entities: readonly StoredDocument[], collection: Collection, id: string, instead?: Entity): Entity[] {
-  const index = entities.findIndex((entity) => entity.collection === collection && entity.id === id);
-  const others: Entity[] = [...entities];
-  if (index >= 0) others.splice(index, 1, ...(instead ? [instead] : []));
-  else if (instead) others.push(instead);
-  return others;
+async function refuseWithoutBytes({ sha256, file }: Asset, assets: AssetStore): Promise<void> {
+  if (await assets.has(sha256)) return;
+  throw new HttpProblem(422, 'nothing was stored', [
+    { path: 'sha256', message: `expected the digest of a file that is here; the bytes of "${file}" are not` },
+  ]);
 }
 
-/** Refuses a write after which the project would refer to what is not there. Paths are told within the entity where they lie in it. */
-function refuseBroken(entities: readonly Entity[], collection: Collection, id: string, status = 422): void {
-  const errors = readProject(assembleProject(entities)).problems.filter((problem) => problem.severity === 'error');
-  if (errors.length === 0) return;
-  const index = entities
-    .filter((entity) => entity.collection === collection)
-    .findIndex(({ document }) => (document as { id: string }).id === id);
-  throw new HttpProblem(
-    status,
-    `${collection}/${id} does not fit the rest of the project; nothing was stored`,
-    errors.map((error) => withinEntity(error, `${collection}[${index}].`)),
+/** What must hold in the rest of the project for a document to be stored. */
+function checkOf(address: Address, document: unknown): Check {
+  switch (address.collection) {
+    case 'sequences':
+      return async (reader) => {
+        const referred = await referredBy(usesOfSequence(document as Sequence), reader);
+        refuse(address, 422, checkSequenceAlone(document as Sequence, referred));
+      };
+    case 'actors':
+      return async (reader) =>
+        refuse(address, 422, checkActorAlone(document as Actor, await referredBy(usesOfActor(document as Actor), reader)));
+    case 'events':
+    case 'assets':
+      return async (reader) => refuse(address, 422, await unmetBy(address, document as EventType | Asset, reader));
+    case 'settings':
+      return () => Promise.resolve();
+  }
+}
+
+/** Refuses to delete what others refer to. */
+function refuseUsed(address: Address): Check {
+  return async (reader) => refuse(address, 409, await unmetBy(address, undefined, reader));
+}
+
+async function referredBy(uses: readonly Use[], reader: ProjectReader) {
+  const idsIn = (collection: Use['collection']): string[] => [
+    ...new Set(uses.filter((use) => use.collection === collection).map(({ id }) => id)),
+  ];
+  const events = (await reader.all('events', idsIn('events'))) as EventType[];
+  const assets = (await reader.all('assets', idsIn('assets'))) as Asset[];
+  return { events, assets };
+}
+
+/** What other documents ask of one that it would no longer be; each place with the document that asks. */
+async function unmetBy({ collection, id }: Address, document: EventType | Asset | undefined, reader: ProjectReader): Promise<Problem[]> {
+  const uses = await reader.usesOf(collection, id);
+  return unmetUses(
+    uses.map((use) => ({ ...use, path: `${use.fromCollection}/${use.fromId}: ${use.path}` })),
+    document,
   );
 }
 
-function withinEntity(problem: Problem, prefix: string): Problem {
-  return problem.path.startsWith(prefix) ? { ...problem, path: problem.path.slice(prefix.length) } : problem;
+const mostTold = 50;
+
+function refuse({ collection, id }: Address, status: number, problems: readonly Problem[]): void {
+  const errors = problems.filter(({ severity }) => severity === 'error').slice(0, mostTold);
+  if (errors.length > 0)
+    throw new HttpProblem(status, `${collection}/${id} does not fit the rest of the project; nothing was stored`, errors);
 }
 
-function refuseStale(entities: readonly StoredDocument[], collection: Collection, id: string, etag: string): void {
-  const current = entities.find((entity) => entity.collection === collection && entity.id === id);
-  if (!current) throw new HttpProblem(404, `there is no ${collection}/${id}; nothing was stored`);
-  if (current.etag !== etag) accepted({ stale: current }, collection, id);
-}
-
-function accepted(result: WriteResult, collection: Collection, id: string): StoredDocument {
+function accepted(result: WriteResult, { collection, id }: Address): StoredDocument {
   if ('stored' in result) return result.stored;
   if ('missing' in result) throw new HttpProblem(404, `there is no ${collection}/${id}; nothing was stored`);
   const { etag, document } = result.stale;

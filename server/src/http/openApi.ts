@@ -129,6 +129,15 @@ export function openApiDocument(): Json {
           },
         },
       },
+      '/api/demo': {
+        post: {
+          operationId: 'restore-demo',
+          responses: {
+            200: json(reference('settings'), 'The demo is as it ships; its settings.'),
+            503: problem('The database cannot be written.'),
+          },
+        },
+      },
       '/api/projects/{project}': {
         parameters: [pathParameter('project')],
         get: {

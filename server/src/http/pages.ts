@@ -14,6 +14,7 @@ export function pages(): Middleware {
     if (context.method !== 'GET' && context.method !== 'HEAD') return next();
     const { path } = context;
     if (path === '/yard') return context.redirect('/yard/');
+    if (path === '/index.html' || path === '/yard/index.html') return context.redirect(path.slice(0, -'index.html'.length));
     // Names that carry a hash of their contents may be kept; everything else is asked for again.
     const hashed = /-[A-Z0-9]{8}\.(js|css|woff2?)$/.test(path);
     context.set('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');

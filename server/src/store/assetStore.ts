@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 
 const digestPattern = /^[0-9a-f]{64}$/;
@@ -12,6 +12,15 @@ export class AssetStore {
     const folder = join(dataFolder, 'assets');
     await mkdir(folder, { recursive: true });
     return new AssetStore(folder);
+  }
+
+  /** Whether the bytes with this digest are here. */
+  async has(sha256: string): Promise<boolean> {
+    if (!digestPattern.test(sha256)) return false;
+    return access(join(this.folder, sha256)).then(
+      () => true,
+      () => false,
+    );
   }
 
   /** The bytes whose digest is `sha256`, or undefined when they are not here. */

@@ -1,14 +1,16 @@
-import { mkdir } from 'node:fs/promises';
+import { mkdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
   DataTypes,
   Sequelize,
+  Transaction,
   type CreationOptional,
   type InferAttributes,
   type InferCreationAttributes,
   type Model,
   type ModelStatic,
 } from 'sequelize';
+import sqlite3 from 'sqlite3';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations.js';
 import { StoreError, storeErrorOf } from './storeError.js';
@@ -25,36 +27,83 @@ export interface DocumentRow extends Model<InferAttributes<DocumentRow>, InferCr
   updatedAt: CreationOptional<Date>;
 }
 
+/** What one entity asks of another, as a row. */
+export interface UseRow extends Model<InferAttributes<UseRow>, InferCreationAttributes<UseRow>> {
+  number: CreationOptional<number>;
+  project: string;
+  fromCollection: string;
+  fromId: string;
+  path: string;
+  collection: string;
+  id: string;
+  need: string;
+  field: string;
+}
+
 export interface Database {
   readonly sequelize: Sequelize;
   readonly documents: ModelStatic<DocumentRow>;
+  readonly uses: ModelStatic<UseRow>;
+  /** Runs `work` in one transaction that holds the right to write from its beginning. */
+  writing<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
 /**
- * Opens (and where needed creates and migrates) the database in `folder`.
- * Throws StoreError when the file is locked, read-only or not a database.
+ * Opens the database in `folder`; to write, creates and migrates it where needed.
+ * Throws StoreError when the file is locked, read-only, not there to be read, or not a database.
  */
-export async function openDatabase(folder: string): Promise<Database> {
+export async function openDatabase(folder: string, purpose: 'write' | 'read' = 'write'): Promise<Database> {
   const file = join(folder, 'undatio.sqlite');
-  const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false, retry: { max: 1 } });
+  const mode = purpose === 'read' ? { dialectOptions: { mode: sqlite3.OPEN_READONLY } } : {};
+  const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false, retry: { max: 1 }, ...mode });
+  // Each transaction has a connection of its own: it waits out a passing lock, and a write is on disk before it is acknowledged.
+  sequelize.addHook('afterConnect', async (connection) => {
+    await pragma(connection as sqlite3.Database, 'busy_timeout = 2000');
+    if (purpose === 'write') await pragma(connection as sqlite3.Database, 'synchronous = FULL');
+  });
+  let inode: number;
   try {
-    await mkdir(folder, { recursive: true });
-    // Waits out a passing lock, then reports it; a write is on disk before it is acknowledged.
-    await sequelize.query('PRAGMA busy_timeout = 2000');
-    await sequelize.query('PRAGMA journal_mode = WAL');
-    await sequelize.query('PRAGMA synchronous = FULL');
-    await new Umzug({
-      migrations,
-      context: sequelize.getQueryInterface(),
-      storage: new SequelizeStorage({ sequelize }),
-      logger: undefined,
-    }).up();
+    if (purpose === 'write') {
+      await mkdir(folder, { recursive: true });
+      await refuseFolder(file);
+      await sequelize.query('PRAGMA journal_mode = WAL');
+      await new Umzug({
+        migrations,
+        context: sequelize.getQueryInterface(),
+        storage: new SequelizeStorage({ sequelize }),
+        logger: undefined,
+      }).up();
+    }
+    inode = (await stat(file)).ino;
   } catch (error) {
-    await sequelize.close();
+    await sequelize.close().catch(() => undefined);
     throw storeErrorOf(error, file) ?? new StoreError('unusable', `The database ${file} cannot be opened: ${(error as Error).message}`);
   }
-  return { sequelize, documents: defineDocuments(sequelize), close: () => sequelize.close() };
+  return {
+    sequelize,
+    documents: defineDocuments(sequelize),
+    uses: defineUses(sequelize),
+    writing: async (work) => {
+      const done = await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
+      // What is written into a file that has been taken away is lost with the process.
+      const now = await stat(file).catch(() => undefined);
+      if (now?.ino !== inode)
+        throw new StoreError('unusable', `The database ${file} was taken away while the server runs. Nothing was stored; start it again.`);
+      return done;
+    },
+    close: () => sequelize.close(),
+  };
+}
+
+/** SQLite's own word for a folder in the place of its file ends the process. */
+async function refuseFolder(file: string): Promise<void> {
+  const found = await stat(file).catch(() => undefined);
+  if (found?.isDirectory()) throw Object.assign(new Error(`${file} is a folder`), { code: 'EISDIR' });
+}
+
+function pragma(connection: sqlite3.Database, setting: string): Promise<void> {
+  return new Promise((done, fail) => connection.run(`PRAGMA ${setting}`, (error: Error | null) => (error ? fail(error) : done())));
 }
 
 function defineDocuments(sequelize: Sequelize): ModelStatic<DocumentRow> {
@@ -71,5 +120,23 @@ function defineDocuments(sequelize: Sequelize): ModelStatic<DocumentRow> {
       updatedAt: DataTypes.DATE,
     },
     { tableName: 'documents' },
+  );
+}
+
+function defineUses(sequelize: Sequelize): ModelStatic<UseRow> {
+  return sequelize.define<UseRow>(
+    'use',
+    {
+      number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      project: { type: DataTypes.STRING, allowNull: false },
+      fromCollection: { type: DataTypes.STRING, allowNull: false },
+      fromId: { type: DataTypes.STRING, allowNull: false },
+      path: { type: DataTypes.STRING, allowNull: false },
+      collection: { type: DataTypes.STRING, allowNull: false },
+      id: { type: DataTypes.STRING, allowNull: false },
+      need: { type: DataTypes.STRING, allowNull: false },
+      field: { type: DataTypes.STRING, allowNull: false },
+    },
+    { tableName: 'uses', timestamps: false },
   );
 }

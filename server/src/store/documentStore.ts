@@ -1,8 +1,19 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import type { Project, Settings } from '@undatio/core';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import {
+  usesOfActor,
+  usesOfSequence,
+  type Actor,
+  type Asset,
+  type EventType,
+  type Project,
+  type Sequence,
+  type Settings,
+  type Use,
+} from '@undatio/core';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
-import { storeErrorOf } from './storeError.js';
+import { DamagedDocument, storeErrorOf } from './storeError.js';
 
 export const collections = ['settings', 'events', 'actors', 'assets', 'sequences'] as const;
 export type Collection = (typeof collections)[number];
@@ -16,10 +27,35 @@ export interface StoredDocument {
   readonly document: unknown;
 }
 
+/** What a document asks of another, with who asks. */
+export interface AskedUse extends Use {
+  readonly fromCollection: Collection;
+  readonly fromId: string;
+}
+
 /** What became of a write that names the state it replaces. */
 export type WriteResult = { readonly stored: StoredDocument } | { readonly missing: true } | { readonly stale: StoredDocument };
 
-/** Projects as versioned entities in SQLite. Writes are made one after another; each is durable when its promise resolves. */
+/** Whether an entity tag that a writer holds still names the stored state. */
+export type Matches = (etag: string) => boolean;
+
+/** What a check may ask before a write is made: nothing changes between its asking and the write. */
+export interface ProjectReader {
+  get(collection: Collection, id: string): Promise<StoredDocument | undefined>;
+  /** Those of the named entities that are there. */
+  all(collection: 'events' | 'assets', ids: readonly string[]): Promise<(EventType | Asset)[]>;
+  /** What other documents ask of one. */
+  usesOf(collection: Collection, id: string): Promise<AskedUse[]>;
+}
+
+/** Throws what forbids a write; nothing is then stored. */
+export type Check = (reader: ProjectReader) => Promise<void>;
+
+const rowsAtOnce = 500;
+
+const nothingToCheck: Check = () => Promise.resolve();
+
+/** Projects as versioned entities in SQLite. Every write is checked and made in one transaction, and durable when its promise resolves. */
 export class DocumentStore {
   private queue: Promise<unknown> = Promise.resolve();
 
@@ -33,76 +69,132 @@ export class DocumentStore {
     return new DocumentStore(await openDatabase(folder), join(folder, 'undatio.sqlite'));
   }
 
-  close(): Promise<void> {
-    return this.database.close();
+  /** The same for who only reads: nothing is created or migrated. */
+  static async openForReading(folder: string): Promise<DocumentStore> {
+    return new DocumentStore(await openDatabase(folder, 'read'), join(folder, 'undatio.sqlite'));
   }
 
-  /** Runs `work` after every write asked for before it, so that what it reads is still true when it writes. */
-  inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const turn = this.queue.then(work, work);
-    this.queue = turn.catch(() => undefined);
-    return turn;
+  /** Waits for the writes that were asked for, then closes. */
+  async close(): Promise<void> {
+    await this.queue;
+    await this.database.close();
   }
 
   async projects(): Promise<Settings[]> {
     const rows = await this.reported(this.database.documents.findAll({ where: { collection: 'settings' }, order: ['createdAt'] }));
-    return rows.map((row) => JSON.parse(row.body) as Settings);
+    return rows.map((row) => stored(row).document as Settings);
   }
 
-  /** Every entity of a project in its own order; empty when there is no such project. */
+  /** Every entity of a project in its own order; empty when there is no such project. Throws DamagedDocument. */
   async entities(project: string): Promise<StoredDocument[]> {
     const rows = await this.reported(this.database.documents.findAll({ where: { project }, order: ['position'] }));
     return rows.map(stored);
   }
 
+  async has(project: string): Promise<boolean> {
+    return (await this.reported(this.database.documents.count({ where: { project, collection: 'settings', id: project } }))) > 0;
+  }
+
   async get(project: string, collection: Collection, id: string): Promise<StoredDocument | undefined> {
-    const row = await this.find(project, collection, id);
+    const row = await this.reported(this.database.documents.findOne({ where: { project, collection, id } }));
     return row ? stored(row) : undefined;
   }
 
   /** Adds an entity; undefined when its id is taken. */
-  async create(project: string, collection: Collection, id: string, document: unknown): Promise<StoredDocument | undefined> {
-    if (await this.find(project, collection, id)) return undefined;
-    const last = await this.reported(this.database.documents.max<number | null, DocumentRow>('position', { where: { project } }));
-    const row = { project, collection, id, version: 1, position: (last ?? 0) + 1, body: JSON.stringify(document) };
-    return stored(await this.reported(this.database.documents.create(row)));
+  create(
+    project: string,
+    collection: Collection,
+    id: string,
+    document: unknown,
+    check = nothingToCheck,
+  ): Promise<StoredDocument | undefined> {
+    return this.write(async (transaction) => {
+      const { documents } = this.database;
+      if (await documents.findOne({ where: { project, collection, id }, transaction })) return undefined;
+      await check(this.reader(project, transaction));
+      const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
+      const row = { project, collection, id, version: 1, position: (last ?? 0) + 1, body: JSON.stringify(document) };
+      const made = await documents.create(row, { transaction });
+      await this.keepUses(project, collection, id, document, transaction);
+      return stored(made);
+    });
   }
 
-  /** Replaces the state that `etag` names. */
-  async replace(project: string, collection: Collection, id: string, etag: string, document: unknown): Promise<WriteResult> {
-    const row = await this.find(project, collection, id);
-    if (!row) return { missing: true };
-    if (etagOf(row) !== etag) return { stale: stored(row) };
-    // The version stands in the condition too: another process may share the file.
-    const next = { version: row.version + 1, body: JSON.stringify(document) };
-    const [changed] = await this.reported(
-      this.database.documents.update(next, { where: { project, collection, id, version: row.version } }),
-    );
-    const now = await this.find(project, collection, id);
-    if (!now) return { missing: true };
-    return changed === 1 ? { stored: stored(now) } : { stale: stored(now) };
+  /** Replaces the state that the writer holds. */
+  replace(
+    project: string,
+    collection: Collection,
+    id: string,
+    matches: Matches,
+    document: unknown,
+    check = nothingToCheck,
+  ): Promise<WriteResult> {
+    return this.change(project, collection, id, matches, check, async (row, transaction) => {
+      const changed = await row.update({ version: row.version + 1, body: JSON.stringify(document) }, { transaction });
+      await this.keepUses(project, collection, id, document, transaction);
+      return stored(changed);
+    });
   }
 
-  /** Removes the state that `etag` names. */
-  async remove(project: string, collection: Collection, id: string, etag: string): Promise<WriteResult> {
-    const row = await this.find(project, collection, id);
-    if (!row) return { missing: true };
-    if (etagOf(row) !== etag) return { stale: stored(row) };
-    const removed = await this.reported(this.database.documents.destroy({ where: { project, collection, id, version: row.version } }));
-    return removed === 1 ? { stored: stored(row) } : { missing: true };
+  /** Removes the state that the writer holds. */
+  remove(project: string, collection: Collection, id: string, matches: Matches, check = nothingToCheck): Promise<WriteResult> {
+    return this.change(project, collection, id, matches, check, async (row, transaction) => {
+      const before = stored(row);
+      await row.destroy({ transaction });
+      await this.keepUses(project, collection, id, undefined, transaction);
+      return before;
+    });
+  }
+
+  private change(
+    project: string,
+    collection: Collection,
+    id: string,
+    matches: Matches,
+    check: Check,
+    make: (row: DocumentRow, transaction: Transaction) => Promise<StoredDocument>,
+  ): Promise<WriteResult> {
+    return this.write(async (transaction): Promise<WriteResult> => {
+      const row = await this.database.documents.findOne({ where: { project, collection, id }, transaction });
+      if (!row) return { missing: true };
+      // A stale write is told before anything else: its own references may be out of date as well.
+      if (!matches(etagOf(row))) return { stale: stored(row) };
+      await check(this.reader(project, transaction));
+      return { stored: await make(row, transaction) };
+    });
   }
 
   /** Stores a whole new project, or nothing of it. False when its id is taken. */
-  async addProject(project: Project): Promise<boolean> {
-    if (await this.find(project.id, 'settings', project.id)) return false;
+  addProject(project: Project): Promise<boolean> {
+    return this.write(async (transaction) => {
+      if (await this.database.documents.findOne({ where: { project: project.id }, transaction })) return false;
+      await this.insert(project, transaction);
+      return true;
+    });
+  }
+
+  /** Stores a whole project in the place of the one that has its id. */
+  replaceProject(project: Project): Promise<void> {
+    return this.write(async (transaction) => {
+      await this.database.documents.destroy({ where: { project: project.id }, transaction });
+      await this.database.uses.destroy({ where: { project: project.id }, transaction });
+      await this.insert(project, transaction);
+    });
+  }
+
+  private async insert(project: Project, transaction: Transaction): Promise<void> {
+    const { documents, uses } = this.database;
     const { id, label, conventions } = project;
-    const entities: [Collection, { id: string }][] = [
-      ['settings', { id, label, conventions } as Settings],
-      ...collections
-        .filter((collection) => collection !== 'settings')
-        .flatMap((collection) => project[collection].map((entity): [Collection, { id: string }] => [collection, entity])),
+    const of = (collection: Collection, list: readonly { id: string }[]) => list.map((entity) => ({ collection, entity }));
+    const settings: Settings = { id, label, conventions };
+    const entities = [
+      ...of('settings', [settings]),
+      ...of('events', project.events),
+      ...of('actors', project.actors),
+      ...of('assets', project.assets),
+      ...of('sequences', project.sequences),
     ];
-    const rows = entities.map(([collection, entity], position) => ({
+    const rows = entities.map(({ collection, entity }, position) => ({
       project: id,
       collection,
       id: entity.id,
@@ -110,13 +202,50 @@ export class DocumentStore {
       position,
       body: JSON.stringify(entity),
     }));
-    // One statement, and so one transaction of SQLite's own.
-    await this.reported(this.database.documents.bulkCreate(rows));
-    return true;
+    const asked = entities.flatMap(({ collection, entity }) => useRows(id, collection, entity.id, entity));
+    // SQLite takes only so many values in one statement.
+    for (let i = 0; i < rows.length; i += rowsAtOnce) await documents.bulkCreate(rows.slice(i, i + rowsAtOnce), { transaction });
+    for (let i = 0; i < asked.length; i += rowsAtOnce) await uses.bulkCreate(asked.slice(i, i + rowsAtOnce), { transaction });
   }
 
-  private find(project: string, collection: Collection, id: string): Promise<DocumentRow | null> {
-    return this.reported(this.database.documents.findOne({ where: { project, collection, id } }));
+  private async keepUses(project: string, collection: Collection, id: string, document: unknown, transaction: Transaction): Promise<void> {
+    const { uses } = this.database;
+    await uses.destroy({ where: { project, fromCollection: collection, fromId: id }, transaction });
+    const rows = document === undefined ? [] : useRows(project, collection, id, document);
+    if (rows.length > 0) await uses.bulkCreate(rows, { transaction });
+  }
+
+  private reader(project: string, transaction: Transaction): ProjectReader {
+    const { documents, uses } = this.database;
+    return {
+      get: async (collection, id) => {
+        const row = await documents.findOne({ where: { project, collection, id }, transaction });
+        return row ? stored(row) : undefined;
+      },
+      all: async (collection, ids) => {
+        const rows = await documents.findAll({
+          where: { project, collection, id: { [Op.in]: [...ids] } },
+          order: ['position'],
+          transaction,
+        });
+        return rows.map((row) => stored(row).document as EventType | Asset);
+      },
+      usesOf: async (collection, id) =>
+        (await uses.findAll({ where: { project, collection, id }, order: ['number'], raw: true, transaction })) as unknown as AskedUse[],
+    };
+  }
+
+  /** Makes one write after another, each in a transaction of its own, so that none waits for the lock of another. */
+  private write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+    const turn = (): Promise<T> => this.reported(this.database.writing(work));
+    const done = this.queue.then(turn, turn);
+    this.queue = done.catch(() => undefined);
+    return done;
+  }
+
+  /** Whether the database answers: told by the smallest of questions. */
+  async answers(): Promise<void> {
+    await this.reported(this.database.sequelize.query('SELECT 1', { type: QueryTypes.SELECT }));
   }
 
   /** Turns what SQLite reports into a message for a person. */
@@ -129,12 +258,25 @@ export class DocumentStore {
   }
 }
 
+function useRows(project: string, collection: Collection, id: string, document: unknown): (AskedUse & { project: string })[] {
+  const uses =
+    collection === 'sequences' ? usesOfSequence(document as Sequence) : collection === 'actors' ? usesOfActor(document as Actor) : [];
+  return uses.map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
+}
+
 function etagOf(row: DocumentRow): string {
   return `"${row.version}-${createHash('sha256').update(row.body).digest('hex').slice(0, 16)}"`;
 }
 
 function stored(row: DocumentRow): StoredDocument {
-  return { collection: row.collection as Collection, id: row.id, etag: etagOf(row), document: JSON.parse(row.body) as unknown };
+  const collection = row.collection as Collection;
+  let document: unknown;
+  try {
+    document = JSON.parse(row.body);
+  } catch {
+    throw DamagedDocument.of(row.project, collection, row.id);
+  }
+  return { collection, id: row.id, etag: etagOf(row), document };
 }
 
 /** A project document put together from its entities; undefined when there is no such project. */

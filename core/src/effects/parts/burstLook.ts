@@ -188,6 +188,8 @@ export const burstFields = {
 export function burstLook(reader: DocumentReader<typeof burstFields & CommonFields>): BurstLook {
   const strip = reader.optionalPicture('strip');
   const picture = strip ? particlePictures.length + strip.index : particlePictures.indexOf(reader.choice('picture'));
+  // Read whatever the colouring is, so that what is out of bounds is refused before somebody turns to it.
+  const drawn = { hue: reader.value('hue'), lightness: reader.value('lightness'), chroma: reader.value('chroma') };
   if (picture > 255) reader.refuse('expected one of the first 250 pictures of the project', 'strip');
   return {
     origin: reader.choice('from'),
@@ -208,10 +210,7 @@ export function burstLook(reader: DocumentReader<typeof burstFields & CommonFiel
     facesMotion: reader.choice('facing') === 'motion',
     sizeOverLife: reader.envelope('sizeOverLife'),
     colourOverLife: reader.gradient('colourOverLife'),
-    drawnHue:
-      reader.choice('colouring') === 'hue'
-        ? { hue: reader.value('hue'), lightness: reader.value('lightness'), chroma: reader.value('chroma') }
-        : undefined,
+    drawnHue: reader.choice('colouring') === 'hue' ? drawn : undefined,
     picture,
     cells: strip?.cells ?? 1,
     cellRate: reader.value('stripRate'),

@@ -1,0 +1,104 @@
+import { effectKinds, fieldsOfKind, type Effect } from '../effects/registry.js';
+import { parseCaption } from '../effects/parts/captionMarkup.js';
+import { formatPath, type DocumentPath } from '../model/documentError.js';
+import type { ColourValue, NumberValue } from '../model/fields.js';
+import { isRecord, show } from '../model/json.js';
+import { errorAt, type Problem } from '../model/problem.js';
+import type { Actor, Asset, EventType, Sequence } from '../model/project.js';
+import { parseTemplate } from '../model/template.js';
+
+/**
+ * What one document of a project asks of another: an asset of a type, an event, or a field of an event. A store keeps them
+ * beside the documents, so that a write need not read the whole project to know whether it breaks something.
+ */
+export interface Use {
+  /** The place inside the document that asks. */
+  readonly path: string;
+  readonly collection: 'events' | 'assets';
+  readonly id: string;
+  /** Whether the asset must be a sound or a picture, or the event have a field; a number is a field that can drive one. */
+  readonly need: 'event' | 'sound' | 'picture' | 'field' | 'number';
+  /** The field, where one is needed; empty otherwise. */
+  readonly field: string;
+}
+
+/** What a sequence asks of other documents. */
+export function usesOfSequence({ event, effects }: Sequence): Use[] {
+  return [
+    { path: 'event', collection: 'events', id: event, need: 'event', field: '' },
+    ...effects.flatMap((effect, i) => usesOfEffect(effect, event, ['effects', i])),
+  ];
+}
+
+/** What an actor asks of other documents. */
+export function usesOfActor({ picture, parts }: Actor): Use[] {
+  const use = (id: string, ...path: DocumentPath): Use => ({
+    path: formatPath(path),
+    collection: 'assets',
+    id,
+    need: 'picture',
+    field: '',
+  });
+  return [use(picture, 'picture'), ...parts.map((part, i) => use(part.picture, 'parts', i, 'picture'))];
+}
+
+function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] {
+  const asset = (id: unknown, need: 'sound' | 'picture', ...place: DocumentPath): Use[] =>
+    typeof id === 'string' && id !== '' ? [{ path: formatPath([...path, ...place]), collection: 'assets', id, need, field: '' }] : [];
+  const field = (name: string, need: 'field' | 'number', ...place: DocumentPath): Use => ({
+    path: formatPath([...path, ...place]),
+    collection: 'events',
+    id: event,
+    need,
+    field: name,
+  });
+  const document = effect as unknown as Record<string, unknown>;
+  return Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, { control }]): Use[] => {
+    const value = document[name];
+    switch (control) {
+      case 'value':
+        return isRecord(value) && 'drive' in value
+          ? [field((value as Extract<NumberValue, { drive: string }>).drive, 'number', name, 'drive')]
+          : [];
+      case 'colour':
+        return isRecord(value) ? [field((value as Exclude<ColourValue, string>).by, 'field', name, 'by')] : [];
+      case 'clips':
+        return (value as unknown[]).flatMap((id, k) => asset(id, 'sound', name, k));
+      case 'picture':
+        return asset(value, 'picture', name);
+      case 'text':
+        return fieldsInText(effect.kind, name, String(value)).map((known) => field(known, 'field', name));
+      default:
+        return [];
+    }
+  });
+}
+
+/** Payload fields that a text puts in: a caption's by its markup, a template's by its braces. */
+function fieldsInText(kind: string, name: string, text: string): string[] {
+  if (kind === 'caption') {
+    const pieces = parseCaption(text);
+    return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'field' ? [piece.field] : [])) : [];
+  }
+  if (name !== 'template') return [];
+  const pieces = parseTemplate(text);
+  return typeof pieces === 'string' ? [] : pieces.flatMap(({ field }) => (field === undefined ? [] : [field]));
+}
+
+/** What is asked of a document that is gone, or no longer what is asked of it. Paths are the asking document's own. */
+export function unmetUses(uses: readonly Use[], target: EventType | Asset | undefined): Problem[] {
+  return uses.flatMap((use) => {
+    const expected = unmet(use, target);
+    return expected === undefined ? [] : [errorAt(use.path, expected)];
+  });
+}
+
+function unmet({ need, id, field, collection }: Use, target: EventType | Asset | undefined): string | undefined {
+  if (!target) return `expected ${collection === 'events' ? 'an event' : `a ${need} asset`} of the project, found ${show(id)}`;
+  if (need === 'event') return undefined;
+  if (need === 'sound' || need === 'picture')
+    return 'type' in target && target.type === need ? undefined : `expected a ${need} asset of the project, found ${show(id)}`;
+  const known = 'fields' in target ? target.fields.find(({ name }) => name === field) : undefined;
+  if (known && (need === 'field' || typeof known.default !== 'string')) return undefined;
+  return `expected a ${need === 'number' ? 'number ' : ''}field of the event "${id}", found ${show(field)}`;
+}
