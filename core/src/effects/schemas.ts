@@ -1,13 +1,13 @@
 import * as z from 'zod';
 import { fieldSchema, identifier } from '../model/fieldSchema.js';
-import { limits } from '../model/fields.js';
+import { limits, type Field } from '../model/fields.js';
 import { lazySchema } from '../model/lazySchema.js';
 import type { EffectKind } from './effect.js';
 import { effectKinds, fieldsOfKind, type Effect, type EffectName } from './registry.js';
 
 const anchorSchema = /* @__PURE__ */ lazySchema(() =>
   z
-    .union([z.strictObject({ to: z.literal('contact') }), z.strictObject({ to: z.enum(['start', 'end']), effect: identifier() })])
+    .union([z.strictObject({ to: z.literal('contact').describe('The contact.') }), z.strictObject({ to: z.enum(['start', 'end']).describe('Its start, or the end of its last repeat.'), effect: identifier() })])
     .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start or end of another effect.' }),
 );
 
@@ -20,19 +20,42 @@ const repeatSchema = /* @__PURE__ */ lazySchema(() =>
     .meta({ id: 'repeat', description: 'How many times it fires, and the seconds from one start to the next.' }),
 );
 
+const labelSchema = /* @__PURE__ */ lazySchema(() =>
+  z.string().max(60).meta({ id: 'effectLabel', description: 'Shown at the head of the lane; the id when absent.' }),
+);
+
+const mutedSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .boolean()
+    .default(false)
+    .meta({ id: 'muted', description: 'A muted effect is kept but neither seen nor heard; others may still hang on it.' }),
+);
+
+/** Fields that are the same for every kind, by name: named once in JSON Schemas. */
+const shared = new Map<string, z.ZodType>();
+
+function schemaOfField(name: string, field: Field): z.ZodType {
+  if (!alike.includes(name)) return fieldSchema(field);
+  let schema = shared.get(name);
+  if (!schema) shared.set(name, (schema = fieldSchema(field).meta({ ...fieldSchema(field).meta(), id: name })));
+  return schema;
+}
+
+const alike = ['delay', 'chance', 'strength'];
+
 const made = new WeakMap<EffectKind, z.ZodObject>();
 
 /** The schema of one kind's effects. */
 export function effectSchemaOf(kind: EffectKind): z.ZodObject {
   let schema = made.get(kind);
   if (!schema) {
-    const fields = Object.entries(fieldsOfKind(kind)).map(([name, field]) => [name, fieldSchema(field)]);
+    const fields = Object.entries(fieldsOfKind(kind)).map(([name, field]) => [name, schemaOfField(name, field)]);
     schema = z
       .strictObject({
-        kind: z.literal(kind.kind),
+        kind: z.literal(kind.kind).describe('Which kind of effect it is.'),
         id: identifier(),
-        label: z.string().max(60).optional().describe('Shown at the head of the lane; the id when absent.'),
-        muted: z.boolean().default(false).describe('A muted effect is kept but neither seen nor heard; others may still hang on it.'),
+        label: labelSchema().optional(),
+        muted: mutedSchema(),
         anchor: anchorSchema().default({ to: 'contact' }),
         repeat: repeatSchema().default({ count: 1, every: 0.1 }),
         ...(Object.fromEntries(fields) as Record<string, z.ZodType>),

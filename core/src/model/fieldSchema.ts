@@ -54,45 +54,57 @@ function bounded(min: number, max: number) {
   return z.number().min(min, message).max(max, message);
 }
 
+const driveName = /* @__PURE__ */ lazySchema(() =>
+  z
+    .string()
+    .regex(fieldNamePattern, 'expected the name of a payload field')
+    .meta({ id: 'drive', description: 'The payload field that drives it. A flag drives as 0 or 1.' }),
+);
+
+const driveInput = /* @__PURE__ */ lazySchema(() =>
+  z
+    .tuple([z.number(), z.number()])
+    .refine(([a, b]) => a !== b, 'expected two different numbers')
+    .meta({
+      id: 'driveInput',
+      description: 'The field’s values that give the first and the last of out: clamped to them, eased, onto out, kept within the bounds.',
+    }),
+);
+
 const kept = new Map<string, z.ZodType<NumberValue>>();
 
 /** Schema of a number that is fixed, random in a range, or driven by a payload field. One for each pair of bounds. */
 function numberValue(min: number, max: number): z.ZodType<NumberValue> {
-  const id = `value from ${min} to ${max}`;
+  const id = `value-${min}..${max}`;
   let schema = kept.get(id);
   if (!schema) {
-    const number = bounded(min, max);
-    const range = z.tuple([number, number]).refine(([a, b]) => a <= b, 'expected a range [low, high] with low ≤ high');
+    const number = bounded(min, max).meta({ id: `${min}..${max}`, description: 'A number.' });
+    const pair = z.tuple([number, number]);
     schema = z
       .union(
         [
           number,
-          z.strictObject({ range }),
-          z.strictObject({
-            drive: fieldName(),
-            in: z.tuple([z.number(), z.number()]).refine(([a, b]) => a !== b, 'expected two different numbers'),
-            out: z.tuple([number, number]),
-            ease: easeSchema().optional(),
-          }),
+          z.strictObject({ range: pair.refine(([a, b]) => a <= b, 'expected a range [low, high] with low ≤ high').describe('low, high') }),
+          z.strictObject({ drive: driveName(), in: driveInput(), out: pair.describe('from, to'), ease: easeSchema().optional() }),
         ],
         { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` },
       )
-      .meta({
-        id: id.replaceAll(' ', '-'),
-        description: `A number from ${min} to ${max}: fixed, random { range: [low, high] }, or { drive, in, out, ease } by a payload field, clamped to in, eased, onto out, kept within the bounds.`,
-      });
+      .meta({ id, description: `${min} to ${max}; fixed, random or driven.` });
     kept.set(id, schema);
   }
   return schema;
 }
 
 const hexColour = /* @__PURE__ */ lazySchema(() =>
-  z.string().regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 'expected a colour "#rrggbb" or "#rrggbbaa"'),
+  z
+    .string()
+    .regex(/^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$/, 'expected a colour "#rrggbb" or "#rrggbbaa"')
+    .meta({ id: 'hexColour', description: 'sRGB, encoded: #rrggbb or #rrggbbaa.' }),
 );
 
 const colourValue = /* @__PURE__ */ lazySchema(() =>
   z
-    .union([hexColour(), z.strictObject({ by: fieldName(), of: z.record(z.string(), hexColour()), otherwise: hexColour() })], {
+    .union([hexColour(), z.strictObject({ by: fieldName(), of: z.record(z.string(), hexColour()).describe('Colours by the field’s values.'), otherwise: hexColour() })], {
       error: 'expected a colour "#rrggbb" or { by, of, otherwise }',
     })
     .meta({ id: 'colour', description: '"#rrggbb", or chosen by the value of a payload field.' }),
@@ -111,12 +123,14 @@ function inOrder(points: { at: number }[], context: z.RefinementCtx): void {
   });
 }
 
+const pointPlace = /* @__PURE__ */ lazySchema(() => z.number().min(0).max(1).describe('Place of the point, above that of the one before.'));
+
 const envelopeSchema = /* @__PURE__ */ lazySchema((): z.ZodType<EnvelopePoint[]> =>
   z
     .array(
       z.strictObject({
-        at: z.number().min(0).max(1),
-        value: z.number().min(-limits.envelope).max(limits.envelope),
+        at: pointPlace(),
+        value: z.number().min(-limits.envelope).max(limits.envelope).describe('Height at the point.'),
         ease: easeSchema().optional(),
       }),
     )
@@ -128,7 +142,7 @@ const envelopeSchema = /* @__PURE__ */ lazySchema((): z.ZodType<EnvelopePoint[]>
 
 const gradientSchema = /* @__PURE__ */ lazySchema((): z.ZodType<GradientPoint[]> =>
   z
-    .array(z.strictObject({ at: z.number().min(0).max(1), colour: hexColour(), ease: easeSchema().optional() }))
+    .array(z.strictObject({ at: pointPlace(), colour: hexColour(), ease: easeSchema().optional() }))
     .min(1)
     .max(limits.gradientPoints)
     .superRefine(inOrder)
@@ -138,9 +152,9 @@ const gradientSchema = /* @__PURE__ */ lazySchema((): z.ZodType<GradientPoint[]>
 const directionSchema = /* @__PURE__ */ lazySchema((): z.ZodType<DirectionDocument> =>
   z
     .strictObject({
-      mode: z.enum(directionModes),
-      angle: z.number().min(-limits.angle).max(limits.angle).default(0),
-      spread: z.number().min(0).max(limits.spread).default(0),
+      mode: z.enum(directionModes).describe('What the angle counts from.'),
+      angle: z.number().min(-limits.angle).max(limits.angle).default(0).describe('Degrees added, from +x toward +y.'),
+      spread: z.number().min(0).max(limits.spread).default(0).describe('Whole opening in degrees around it.'),
     })
     .meta({
       id: 'direction',
@@ -200,14 +214,15 @@ function bareSchema(field: Field): z.ZodType {
 }
 
 const drawnWhen: Readonly<Record<ValueField['drawn'], string>> = {
-  take: 'once a take',
-  firing: 'once a firing',
-  particle: 'once a particle',
+  take: 'per take',
+  firing: 'per firing',
+  particle: 'per particle',
 };
 
+/** What a field is, its unit, when it is drawn, and whether strength scales it. */
 function describe(field: Field): string {
   const asked = field.when ? ` Counts only while ${field.when.field} is ${field.when.is.join(' or ')}.` : '';
   if (field.control !== 'value') return field.about + asked;
   const { unit, drawn, scaled, about } = field;
-  return `${about} Unit: ${unit || 'none'}. Drawn ${drawnWhen[drawn]}.${scaled ? ' Strength scales it.' : ''}${asked}`;
+  return `${about} ${unit ? `Unit: ${unit}; drawn` : 'Drawn'} ${drawnWhen[drawn]}.${scaled && !about.includes('strength') ? ' Strength scales it.' : ''}${asked}`;
 }

@@ -10,30 +10,31 @@ import { lazySchema } from './lazySchema.js';
 /** Rises when a document of an older format would be misread. */
 export const projectFormat = 1;
 
-const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80));
+const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80).meta({ id: 'label', description: 'What people read.' }));
 
 /** One field of an event's payload. */
 export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
   const common = { name: fieldName(), label: label() };
+  const type = <T extends string>(name: T) => z.literal(name).describe('Which type of field it is.');
   return z.discriminatedUnion('type', [
     z.strictObject({
-      type: z.literal('number'),
+      type: type('number'),
       ...common,
-      min: z.number(),
-      max: z.number(),
-      step: z.number().positive().default(1),
-      default: z.number(),
+      min: z.number().describe('Lowest that a person sets; payloads are not clamped to it.'),
+      max: z.number().describe('Highest that a person sets; payloads are not clamped to it.'),
+      step: z.number().positive().default(1).describe('From one value to the next on the strike pad.'),
+      default: z.number().describe('Where a payload leaves it out.'),
     }),
-    z.strictObject({ type: z.literal('direction'), ...common, default: z.number().min(-360).max(360) }),
-    z.strictObject({ type: z.literal('kind'), ...common, options: z.array(z.string().min(1).max(40)).min(1).max(32), default: z.string() }),
-    z.strictObject({ type: z.literal('flag'), ...common, default: z.boolean() }),
-    z.strictObject({ type: z.literal('text'), ...common, default: z.string().max(200) }),
+    z.strictObject({ type: type('direction'), ...common, default: z.number().min(-360).max(360).describe('Degrees, from +x toward +y.') }),
+    z.strictObject({ type: type('kind'), ...common, options: z.array(z.string().min(1).max(40)).min(1).max(32).describe('What it may be.'), default: z.string().describe('One of the options.') }),
+    z.strictObject({ type: type('flag'), ...common, default: z.boolean().describe('Where a payload leaves it out.') }),
+    z.strictObject({ type: type('text'), ...common, default: z.string().max(200).describe('Where a payload leaves it out.') }),
   ]);
 });
 export type PayloadField = z.infer<ReturnType<typeof payloadFieldSchema>>;
 
 export const eventSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32) }).superRefine((event, context) => {
+  z.strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.') }).superRefine((event, context) => {
     event.fields.forEach((field, i) => {
       const place = ['fields', i];
       if (event.fields.findIndex((other) => other.name === field.name) !== i) {
@@ -51,7 +52,9 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
 export type EventType = z.infer<ReturnType<typeof eventSchema>>;
 
 const placeSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({ x: z.number().min(-4000).max(4000), y: z.number().min(-4000).max(4000) }),
+  z
+    .strictObject({ x: z.number().min(-4000).max(4000).describe('px to the right.'), y: z.number().min(-4000).max(4000).describe('px down.') })
+    .meta({ id: 'place', description: 'A place, in px from what it is relative to.' }),
 );
 
 /** How a part of a body is moved by a pose, in full. */
@@ -113,22 +116,22 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
   const common = {
     id: identifier(),
     label: label(),
-    file: assetFile(),
+    file: assetFile().describe('Where its file lies: in a kit, under assets/.'),
     sha256: z
       .string()
       .regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits')
       .describe('Of the file’s bytes; what the store finds it by.'),
-    tags: z.array(z.string().min(1).max(40)).max(32).default([]),
+    tags: z.array(z.string().min(1).max(40)).max(32).default([]).describe('What people find it by.'),
   };
   return z.discriminatedUnion('type', [
     z.strictObject({
-      type: z.literal('sound'),
+      type: z.literal('sound').describe('A sound.'),
       ...common,
-      duration: z.number().min(0).max(600).describe('seconds'),
-      peaks: z.array(z.number().min(0).max(1)).max(512).default([]),
+      duration: z.number().min(0).max(600).describe('Seconds.'),
+      peaks: z.array(z.number().min(0).max(1)).max(512).default([]).describe('Its outline, for drawing.'),
     }),
     z.strictObject({
-      type: z.literal('picture'),
+      type: z.literal('picture').describe('A picture.'),
       ...common,
       cells: z.number().int().min(1).max(256).default(1).describe('Equal cells side by side, when it is an animated strip.'),
     }),
@@ -146,8 +149,8 @@ export const sequenceSchema = /* @__PURE__ */ lazySchema(() =>
     id: identifier(),
     label: label(),
     event: identifier().describe('The event whose payload drives it.'),
-    note: z.string().max(2000).default(''),
-    effects: z.array(effectSchema()).max(effectLimit),
+    note: z.string().max(2000).default('').describe('For people.'),
+    effects: z.array(effectSchema()).max(effectLimit).describe('What happens, in the order of its lanes.'),
   }),
 );
 /** Effects are named rather than inferred through the list, to keep the compiler's errors readable. */
@@ -157,7 +160,7 @@ export type Sequence = Omit<z.infer<ReturnType<typeof sequenceSchema>>, 'effects
 export const conventionsSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     axis: z.enum(['down', 'up']).default('down').describe('Which way +y points.'),
-    angles: z.enum(['degrees', 'radians']).default('degrees'),
+    angles: z.enum(['degrees', 'radians']).default('degrees').describe('How angles are measured; with +y up they run the other way.'),
     unitsPerPixel: z.number().positive().max(1000).default(1).describe('World units for one px.'),
     viewWidth: z
       .number()

@@ -9,15 +9,15 @@ import { makeVectors } from './vectors.js';
 /** Shape of kit.json. Field names are stable; `format` rises when they are not. */
 export const kitSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
-    format: z.literal(projectFormat),
-    generator: z.literal('undatio'),
+    format: z.literal(projectFormat).describe('Rises when a field changes its meaning; fields are only ever added.'),
+    generator: z.literal('undatio').describe('What made it.'),
     id: identifier(),
-    label: z.string(),
-    conventions: conventionsSchema(),
-    events: z.array(eventSchema()),
-    actors: z.array(actorSchema()).default([]),
-    assets: z.array(assetSchema()),
-    sequences: z.array(sequenceSchema()),
+    label: z.string().describe('The project’s name.'),
+    conventions: conventionsSchema().describe('How the receiving game measures: what frames come in.'),
+    events: z.array(eventSchema()).describe('What happens, with its payload.'),
+    actors: z.array(actorSchema()).default([]).describe('Who stands on the stage.'),
+    assets: z.array(assetSchema()).describe('Sounds and pictures.'),
+    sequences: z.array(sequenceSchema()).describe('Effects placed in time around a contact.'),
   }),
 );
 export type KitDocument = z.infer<ReturnType<typeof kitSchema>>;
@@ -65,7 +65,7 @@ function assetEntries(assets: KitDocument['assets']): KitEntry[] {
 
 /** JSON Schema 2020-12 of kit.json. */
 export function kitJsonSchema(): object {
-  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any', reused: 'ref' });
+  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any', reused: 'inline' });
 }
 
 function toText(value: unknown): string {

@@ -36,8 +36,15 @@ const entitySchemas = {
   sequences: sequenceSchema,
 };
 
+/** What several schemas share, by the names that they have in components. */
+const shared: Record<string, Json> = {};
+
+/** A schema for components: what it names of its own stands beside it there. */
 function jsonSchema(schema: z.ZodType): Json {
-  const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' });
+  const made = z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' });
+  const text = JSON.stringify(made).replaceAll('"#/$defs/', '"#/components/schemas/part.');
+  const { $schema: _, $defs = {}, ...rest } = JSON.parse(text) as Json & { $defs?: Record<string, Json> };
+  for (const [name, part] of Object.entries($defs)) shared[`part.${name}`] = part;
   return rest;
 }
 
@@ -209,6 +216,7 @@ export function openApiDocument(): Json {
         KitContents: jsonSchema(kitContentsSchema),
         Project: jsonSchema(projectSchema()),
         ...Object.fromEntries(Object.entries(entitySchemas).map(([name, schema]) => [name, jsonSchema(schema())])),
+        ...shared,
       },
     },
   });
