@@ -39,6 +39,21 @@ async function core() {
   const openKit = readFileSync(join(root, 'core/dist/runtime.d.ts'), 'utf8').match(/\/\*\*\n \* Opens[\s\S]*?openKit\([^)]*\): Kit;\n/);
   if (!openKit) throw new Error('core/dist/runtime.d.ts declares no openKit');
   writeFileSync(join(kit, 'undatio-runtime.d.ts'), [...declarations, openKit[0]].join('\n'));
+  await writeVectors(join(kit, 'vectors'));
+}
+
+/** The vectors that ship in every kit: the engine plays them once, here. */
+async function writeVectors(folder) {
+  rmSync(folder, { recursive: true, force: true });
+  const { makeVectors, vectorIndex } = await import(join(root, 'core/dist/internal.js'));
+  const files = makeVectors();
+  const write = (name, value) => {
+    const file = join(folder, name);
+    mkdirSync(dirname(file), { recursive: true });
+    writeFileSync(file, JSON.stringify(value) + '\n');
+  };
+  write('index.json', vectorIndex(files));
+  for (const file of files) write(`${file.name}.json`, file);
 }
 
 /** The server and the commands: bundled, because a command that reads a hundred small files is slower than what it does. */

@@ -14,6 +14,6 @@ export { problemsOf, type Problem } from './model/problem.js';
 export * from './model/project.js';
 export type { Effect, EffectName } from './effects/registry.js';
 export { bakedColumns, type BakedFrame, type BakedRow } from './ship/bakedRow.js';
-export { kitDocument, kitEntries, kitJsonSchema, kitSchema, type KitEntry } from './ship/kit.js';
+export { kitDocument, kitEntries, kitJsonSchema, kitSchema, type KitEntry, type KitParts } from './ship/kit.js';
 export { KitError } from './ship/kitError.js';
 export { openKit } from './runtime.js';

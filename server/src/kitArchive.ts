@@ -19,16 +19,47 @@ export interface KitOptions {
 
 /** Every file of a project's kit. Throws when an asset's bytes are missing; check first. */
 export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = false }: KitOptions = {}): Promise<KitFile[]> {
-  const script = await (lean ? leanRuntime(usedKinds(project)) : wholeRuntime());
-  const declarations = await readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8');
+  const kinds = lean ? usedKinds(project) : undefined;
+  const [script, declarations, vectors, documents] = await Promise.all([
+    kinds ? leanRuntime(kinds) : wholeRuntime(),
+    readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8'),
+    readVectors(kinds),
+    readDocuments(),
+  ]);
   return Promise.all(
-    kitEntries(project, { script, declarations }).map(async (entry) => {
+    kitEntries(project, { script, declarations, vectors, documents }).map(async (entry) => {
       if ('text' in entry) return { path: entry.path, bytes: strToU8(entry.text) };
       const bytes = await assetBytes(entry.asset);
       if (!bytes) throw new Error(`the asset "${entry.asset}" is missing`);
       return { path: entry.path, bytes };
     }),
   );
+}
+
+interface VectorIndex {
+  readonly files: readonly { readonly file: string; readonly kinds: readonly string[] }[];
+}
+
+/** The vectors as they were built; with `kinds`, those that need no others. */
+async function readVectors(kinds: readonly string[] | undefined): Promise<{ path: string; text: string }[]> {
+  const folder = join(paths.kitRuntime, 'vectors');
+  const text = await readFile(join(folder, 'index.json'), 'utf8');
+  const index = JSON.parse(text) as VectorIndex;
+  const files = index.files.filter((entry) => !kinds || entry.kinds.every((kind) => kinds.includes(kind)));
+  return [
+    { path: 'vectors/index.json', text: kinds ? JSON.stringify({ ...index, files }) + '\n' : text },
+    ...(await Promise.all(files.map(async ({ file }) => ({ path: `vectors/${file}`, text: await readFile(join(folder, file), 'utf8') })))),
+  ];
+}
+
+/** What a porter reads, and the licence. */
+function readDocuments(): Promise<{ path: string; text: string }[]> {
+  const files = [
+    ['docs/engine.md', join(paths.documents, 'engine.md')],
+    ['docs/kit-format.md', join(paths.documents, 'kit-format.md')],
+    ['LICENSE', paths.licence],
+  ];
+  return Promise.all(files.map(async ([path, file]) => ({ path, text: await readFile(file, 'utf8') })));
 }
 
 /** The archive: same files, same bytes, on any day and in any time zone. */

@@ -10,6 +10,8 @@ export const paths = {
   yard: join(root, 'yard/dist/site'),
   engine: join(root, 'core/dist/shipped'),
   kitRuntime: join(root, 'core/dist/kit'),
+  documents: join(root, 'docs'),
+  licence: join(root, 'LICENSE'),
   demoProject: join(root, 'demo/elytra-league.undatio.json'),
   defaultData: join(root, '.data'),
 } as const;

@@ -4,7 +4,6 @@ import { actorSchema, assetSchema, conventionsSchema, eventSchema, kitPath, proj
 import { identifier } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
-import { makeVectors } from './vectors.js';
 
 /** Shape of kit.json. Field names are stable; `format` rises when they are not. */
 export const kitSchema = /* @__PURE__ */ lazySchema(() =>
@@ -40,21 +39,42 @@ export function kitDocument(project: Project): KitDocument {
   };
 }
 
-/**
- * Every file of a project's kit in the order of the archive, which depends on nothing but the project and the runtime.
- * `runtime` holds the built runtime and its declarations.
- */
-export function kitEntries(project: Project, runtime: { readonly script: string; readonly declarations: string }): KitEntry[] {
+/** What every kit holds besides its own documents and assets, as it was built. */
+export interface KitParts {
+  readonly script: string;
+  readonly declarations: string;
+  /** Vectors by their place, the index first; those of kinds that the runtime has been built without are left out. */
+  readonly vectors: readonly { readonly path: string; readonly text: string }[];
+  /** What a porter reads, and the licence. */
+  readonly documents: readonly { readonly path: string; readonly text: string }[];
+}
+
+/** Every file of a project's kit in the order of the archive, which depends on nothing but the project and the parts. */
+export function kitEntries(project: Project, { script, declarations, vectors, documents }: KitParts): KitEntry[] {
   const document = kitDocument(project);
   return [
     { path: 'kit.json', text: toText(document) },
     { path: 'kit.schema.json', text: JSON.stringify(kitJsonSchema()) + '\n' },
-    { path: 'undatio-runtime.js', text: runtime.script },
-    { path: 'undatio-runtime.d.ts', text: runtime.declarations },
-    { path: 'vectors.json', text: toText(makeVectors(project)) },
+    { path: 'undatio-runtime.js', text: script },
+    { path: 'undatio-runtime.d.ts', text: declarations },
+    { path: 'package.json', text: toText(packageOf(project)) },
     { path: 'README.md', text: kitReadme(project) },
+    ...documents,
+    ...vectors,
     ...assetEntries(document.assets),
   ];
+}
+
+/** So that a kit can be put beside a game's own packages. */
+function packageOf({ id }: Project): object {
+  return {
+    name: `${id}-kit`,
+    version: '1.0.0',
+    private: true,
+    license: 'MIT',
+    type: 'module',
+    exports: { '.': { types: './undatio-runtime.d.ts', default: './undatio-runtime.js' }, './kit.json': './kit.json' },
+  };
 }
 
 /** Each file once, however many assets share it. */

@@ -19,7 +19,10 @@ take.sample(0.05, frame); // any time, any order
 \`\`\`
 
 Units: ${unitsPerPixel} per px, +y points ${axis}, angles in ${angles}, times in seconds from contact.
-\`vectors.json\` holds strikes with the frames they must give.
+Frames come in these units; payloads, places and bodies are given in px, degrees and +y down.
+
+\`docs/\` tells every rule of the engine and the format; \`vectors/\` holds strikes with the frames they must give, file by
+file in an order in which a port can be built.
 
 | sequence | | event |
 |---|---|---|

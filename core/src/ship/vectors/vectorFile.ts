@@ -1,0 +1,121 @@
+import type { ActorFrame, Frame, Payload, SignalCue, SoundCue, StrikeOptions } from '../../contract.js';
+import { hexOf } from '../../maths/colour.js';
+import type { Conventions } from '../../model/project.js';
+
+/** A strike of one sequence, asked for. */
+export interface VectorCase {
+  /** What it shows. */
+  readonly about: string;
+  /** Effects with only the fields that are not as their kind's defaults; anchors, repeats and `muted` likewise. */
+  readonly effects: readonly Readonly<Record<string, unknown>>[];
+  readonly event?: 'hit' | 'bare';
+  readonly payload?: Payload;
+  readonly options?: StrikeOptions;
+  readonly conventions?: Partial<Conventions>;
+  /** Wall seconds of the instants; without them some are taken from its first to its last. */
+  readonly at?: readonly number[];
+}
+
+/** A case with what it must give. */
+export interface Vector extends Omit<VectorCase, 'at'> {
+  readonly start: number;
+  readonly duration: number;
+  readonly sounds: readonly SoundCue[];
+  readonly signals: readonly SignalCue[];
+  readonly frames: readonly VectorFrame[];
+}
+
+/** One file: what a port must be able to do for it, and the cases that show it. */
+export interface VectorFile {
+  readonly name: string;
+  readonly about: string;
+  /** The kinds of effects that it uses. */
+  readonly kinds: readonly string[];
+  readonly vectors: readonly Vector[];
+}
+
+/**
+ * One instant. Bodies, the view and the rumble have only what is not at rest; of everything that is drawn there are rows,
+ * whose columns `columns` names. What is not there at all is at rest, or not drawn.
+ */
+export type VectorFrame = Readonly<Record<string, unknown>> & { readonly t: number };
+
+/** The columns of what is drawn, in the order of the rows. */
+export const columns = {
+  particles: ['x', 'y', 'size', 'rotation', 'r', 'g', 'b', 'a', 'picture', 'cell', 'blend'],
+  rings: ['x', 'y', 'radius', 'width', 'r', 'g', 'b', 'a', 'blend'],
+  numbers: ['text', 'x', 'y', 'size', 'alpha', 'colour', 'outline'],
+  pictures: ['picture', 'layer', 'party', 'x', 'y', 'size', 'rotation', 'alpha', 'tint', 'blend'],
+  arcs: ['x', 'y', 'inner', 'outer', 'from', 'to', 'reach', 'live', 'r', 'g', 'b', 'a', 'blend'],
+  ribbons: ['nodes', 'layer', 'blend'],
+  nodes: ['x', 'y', 'width', 'r', 'g', 'b', 'a'],
+  glyphs: ['text', 'x', 'y', 'size', 'rotation', 'alpha', 'colour', 'outline'],
+  meters: ['party', 'x', 'y', 'width', 'height', 'value', 'lag', 'alpha', 'fill', 'lagFill', 'back'],
+} as const;
+
+const colours = new Set(['colour', 'outline', 'tint', 'fill', 'lagFill', 'back', 'flashColour']);
+/** Of many rows only the first ones and the last two are written. */
+const mostRows = 6;
+
+/** Twelve digits tell a double's value to 1e-9 of it. */
+function rounded(value: unknown): unknown {
+  return typeof value === 'number' ? Number(value.toPrecision(12)) : value;
+}
+
+/** Nine digits are a 32-bit float's own. */
+function shown(name: string, value: unknown): unknown {
+  if (colours.has(name)) return hexOf(Number(value));
+  return typeof value === 'number' ? Number(value.toPrecision(9)) : value;
+}
+
+function moved(now: object, rest: object): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(now)
+      .filter(([name, value]) => value !== (rest as Record<string, unknown>)[name])
+      .map(([name, value]) => [name, colours.has(name) ? hexOf(Number(value)) : rounded(value)]),
+  );
+}
+
+function movedBody({ pose, ...body }: ActorFrame, { pose: restingPose, ...rest }: ActorFrame): Record<string, unknown> {
+  const posed = moved(pose, restingPose);
+  return { ...moved(body, rest), ...(Object.keys(posed).length > 0 && { pose: posed }) };
+}
+
+type Column = ArrayLike<number> | readonly string[];
+
+function rowsOf(part: object, names: readonly string[], first: number, count: number): unknown[][] {
+  const row = (i: number): unknown[] => names.map((name) => shown(name, (part as Record<string, Column>)[name][first + i]));
+  const places = Array.from({ length: count }, (_, i) => i).filter((i) => i < mostRows - 2 || i >= count - 2);
+  return places.map(row);
+}
+
+/** A frame as vectors write it; `rest` is one at rest. */
+export function vectorFrame(frame: Frame, rest: Frame): VectorFrame {
+  const { particles, ribbons } = frame;
+  const drawn: [keyof typeof columns, object, number][] = [
+    ['particles', particles, particles.count],
+    ['rings', frame.rings, frame.rings.count],
+    ['numbers', frame.numbers, frame.numbers.count],
+    ['pictures', frame.pictures, frame.pictures.count],
+    ['arcs', frame.arcs, frame.arcs.count],
+    ['ribbons', ribbons, ribbons.count],
+    ['nodes', ribbons, ribbons.nodeCount],
+    ['glyphs', frame.glyphs, frame.glyphs.count],
+    ['meters', frame.meters, frame.meters.count],
+  ];
+  const parts: [string, unknown][] = [
+    ['source', movedBody(frame.source, rest.source)],
+    ['target', movedBody(frame.target, rest.target)],
+    ['view', moved(frame.view, rest.view)],
+    ['rumble', moved(frame.rumble, rest.rumble)],
+    ...drawn.flatMap(([name, part, count]): [string, unknown][] =>
+      count > 0 ? [[name, { count, rows: rowsOf(part, columns[name], 0, count) }]] : [],
+    ),
+  ];
+  return { t: rounded(frame.t) as number, ...Object.fromEntries(parts.filter(([, part]) => Object.keys(part as object).length > 0)) };
+}
+
+/** Cues with their numbers as vectors write them. */
+export function roundedCues<C extends object>(cues: readonly C[]): C[] {
+  return cues.map((cue) => Object.fromEntries(Object.entries(cue).map(([name, value]) => [name, rounded(value)])) as C);
+}

@@ -1,0 +1,41 @@
+import { effectKinds } from '../../effects/registry.js';
+import { openKit } from '../../runtime.js';
+import { differs, vectorDefaults } from './playVector.js';
+import { makeVectors, vectorIndex } from './vectors.js';
+
+describe('the vectors', () => {
+  const files = makeVectors();
+  const defaults = vectorDefaults();
+  /** As a port reads them. */
+  const read = JSON.parse(JSON.stringify(files)) as typeof files;
+
+  it('are given by the runtime, every one', () => {
+    const wrong = read.flatMap(({ name, vectors }) =>
+      vectors.flatMap((vector) => {
+        const first = differs(vector, openKit, defaults);
+        return first === undefined ? [] : [`${name}: ${vector.about}: ${first}`];
+      }),
+    );
+    expect(wrong).toEqual([]);
+  });
+
+  it('have a file for every kind, and are no more than 600 kB', () => {
+    const names = files.map(({ name }) => name);
+    for (const kind of Object.keys(effectKinds)) expect(names).toContain(`kinds/${kind}`);
+    const size = [vectorIndex(files), ...files].reduce((sum, file) => sum + JSON.stringify(file).length, 0);
+    expect(size).toBeLessThan(600_000);
+  });
+
+  it('are told from others by what they hold', () => {
+    const [noise] = read;
+    const [vector] = noise.vectors;
+    const spoiled = { ...vector, frames: vector.frames.map((frame) => ({ ...frame, view: { ...(frame['view'] as object), x: 1e-3 } })) };
+    expect(differs(spoiled, openKit, defaults)).toMatch(/frames\.0\.view\.x: expected 0\.001/);
+  });
+
+  it('come with the hashes and widths that a port begins with', () => {
+    const { hashes, letterWidths } = vectorIndex(files);
+    expect(hashes[0].slice(5)).toEqual([0x71edfbad, 0x71edfbad / 2 ** 32]);
+    expect([letterWidths['i'], letterWidths['m'], letterWidths['other']]).toEqual([47, 132, 92]);
+  });
+});

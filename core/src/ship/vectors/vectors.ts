@@ -1,0 +1,71 @@
+import { draw, hash4, hashText } from '../../maths/hash.js';
+import { advanceOf } from '../../maths/letterWidths.js';
+import { openKit } from '../../runtime.js';
+import { vectorBase } from './base.js';
+import { allKindCases } from './kindVectors.js';
+import { playCase, vectorDefaults } from './playVector.js';
+import { mathsRules } from './rules/mathsRules.js';
+import { placeRules } from './rules/placeRules.js';
+import { timeRules } from './rules/timeRules.js';
+import { soundRules, wordRules } from './rules/wordRules.js';
+import { columns, type VectorCase, type VectorFile } from './vectorFile.js';
+
+/** What a port needs besides the files: the base, the defaults, the columns, and the order in which it can be built. */
+export interface VectorIndex {
+  readonly about: string;
+  readonly base: object;
+  readonly defaults: object;
+  readonly columns: typeof columns;
+  /** Draws: of a seed, an effect’s id, a firing, an item and a channel, with the hash and the draw. */
+  readonly hashes: readonly (readonly [number, string, number, number, string, number, number])[];
+  /** How far letters move the pen, in hundredths of a capital’s height; `other` for all that are not here. */
+  readonly letterWidths: Readonly<Record<string, number>>;
+  readonly files: readonly { readonly file: string; readonly about: string; readonly kinds: readonly string[] }[];
+}
+
+function fileOf(name: string, about: string, cases: readonly VectorCase[], defaults: ReturnType<typeof vectorDefaults>): VectorFile {
+  const kinds = [...new Set(cases.flatMap(({ effects }) => effects.map(({ kind }) => String(kind))))].sort();
+  return { name, about, kinds, vectors: cases.map((wanted) => playCase(wanted, openKit, defaults)) };
+}
+
+/** Every vector: the rules in the order in which a port can be built, then the kinds. */
+export function makeVectors(): VectorFile[] {
+  const defaults = vectorDefaults();
+  const rules = [...mathsRules, ...timeRules, ...placeRules, ...wordRules, ...soundRules];
+  return [
+    ...rules.map(({ name, about, cases }) => fileOf(`rules/${name}`, about, cases, defaults)),
+    ...allKindCases().map(([kind, about, cases]) => fileOf(`kinds/${kind}`, about, cases, defaults)),
+  ];
+}
+
+const drawn = [
+  [1, 'flash', 0, 0, 'amount'],
+  [7, 'sparks', 0, 0, 'speed'],
+  [7, 'sparks', 0, 41, 'speed'],
+  [7, 'sparks', 2, 41, 'life'],
+  [14600926, 'crack', 0, 0, 'clip'],
+  [4294967295, 'à-é', 3, 2, 'place'],
+] as const;
+
+/** The index of the given files. */
+export function vectorIndex(files: readonly VectorFile[]): VectorIndex {
+  const letters = Array.from({ length: 95 }, (_, i) => String.fromCharCode(32 + i));
+  return {
+    about:
+      'Build a port file by file. Each vector is a kit of the base with one sequence, blow, of the given effects, each completed from defaults; strike it with the payload and options, and every frame must be as written: what is absent is at rest or not drawn. Numbers agree within 1e-6 of their size or 1e-6.',
+    base: vectorBase,
+    defaults: vectorDefaults(),
+    columns,
+    hashes: drawn.map(([seed, effect, firing, item, channel]) => [
+      seed,
+      effect,
+      firing,
+      item,
+      channel,
+      hash4(seed, hashText(effect), firing, item, hashText(channel)),
+      draw(seed, hashText(effect), firing, item, hashText(channel)),
+    ]),
+    letterWidths: { ...Object.fromEntries(letters.map((letter) => [letter, Math.round(advanceOf(letter) * 100)])), other: Math.round(advanceOf('é') * 100) },
+    files: files.map(({ name, about, kinds }) => ({ file: `${name}.json`, about, kinds })),
+  };
+}
