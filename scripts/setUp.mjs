@@ -63,10 +63,11 @@ const parts = {
   studio: { sources: ['core', 'studio'], makes: 'studio/dist/studio/browser/index.html' },
 };
 
-/** Builds the parts whose sources changed since they were last built. */
-export function build() {
+/** Builds the parts (all, or those named) whose sources changed since they were last built. */
+export function build(wanted = Object.keys(parts)) {
   const lock = digestOf(['package-lock.json']);
-  for (const [name, { sources, makes }] of Object.entries(parts)) {
+  for (const name of wanted) {
+    const { sources, makes } = parts[name];
     const digest = lock + digestOf(sources);
     if (existsSync(join(root, makes)) && stampOf(name) === digest) continue;
     console.error(`Building ${name}…`);

@@ -1,6 +1,9 @@
 import type { SoundCue } from '../contract.js';
 import type { Seconds } from '../units.js';
 
+/** A sound stopped at its very start; a cut of 0 would let it ring. */
+const shortestCut: Seconds = 1e-4;
+
 /** What of one effect has been played. */
 interface Played {
   last: Seconds;
@@ -22,8 +25,7 @@ export function limitVoices(cues: readonly SoundCue[]): SoundCue[] {
     const ringing = (played?.ringing ?? []).filter((i) => kept[i].cut === 0 || kept[i].start + kept[i].cut > cue.start);
     const tooMany = Math.max(0, ringing.length - cue.voices + 1);
     for (const i of ringing.splice(0, tooMany)) {
-      // A cut of 0 would let it ring, so a sound stopped at its very start gets the shortest of cuts.
-      kept[i] = { ...kept[i], cut: Math.max(Number.EPSILON, cue.start - kept[i].start) };
+      kept[i] = { ...kept[i], cut: Math.max(shortestCut, cue.start - kept[i].start) };
     }
     ringing.push(kept.length);
     kept.push(cue);

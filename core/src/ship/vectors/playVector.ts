@@ -26,7 +26,7 @@ export function kitOfCase({ effects, event = 'hit', conventions = {} }: VectorCa
 }
 
 /** Shares of a take's length at which it is looked at where a case does not say when. */
-const shares = [0, 0.13, 0.42, 0.77];
+const shares = [0.03, 0.31, 0.74];
 
 function instantsOf({ at }: VectorCase, { start, duration }: Take): number[] {
   return [...(at ?? shares.map((share) => Number((start + (duration - start) * share).toFixed(6))))];
@@ -43,7 +43,7 @@ export function playCase(wanted: VectorCase, openKit: (json: unknown) => Kit, de
   const frame = take.createFrame();
   const atRest = rest(take);
   const frames = instantsOf(wanted, take).map((t): VectorFrame => vectorFrame(take.sample(t, frame), atRest));
-  const [start, duration] = [take.start, take.duration].map((time) => Number(time.toPrecision(12)));
+  const [start, duration] = [take.start, take.duration].map((time) => Number(time.toPrecision(10)));
   return { ...told, start, duration, sounds: roundedCues(take.sounds), signals: roundedCues(take.signals), frames };
 }
 

@@ -57,15 +57,15 @@ const colours = new Set(['colour', 'outline', 'tint', 'fill', 'lagFill', 'back',
 /** Of many rows only the first ones and the last two are written. */
 const mostRows = 6;
 
-/** Twelve digits tell a double's value to 1e-9 of it. */
+/** Ten digits tell a number to 1e-9 of it. */
 function rounded(value: unknown): unknown {
-  return typeof value === 'number' ? Number(value.toPrecision(12)) : value;
+  return typeof value === 'number' ? Number(value.toPrecision(10)) : value;
 }
 
-/** Nine digits are a 32-bit float's own. */
+/** Eight digits are as much as a 32-bit float holds. */
 function shown(name: string, value: unknown): unknown {
   if (colours.has(name)) return hexOf(Number(value));
-  return typeof value === 'number' ? Number(value.toPrecision(9)) : value;
+  return typeof value === 'number' ? Number(value.toPrecision(8)) : value;
 }
 
 function moved(now: object, rest: object): Record<string, unknown> {

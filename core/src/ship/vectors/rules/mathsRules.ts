@@ -190,6 +190,7 @@ export const mathsRules: readonly Rule[] = [
         { kind: 'flash', id: 'flash', duration: 1, amount: { drive: 'damage', in: [0, 40], out: [0.1, 0.9], ease: 'ease-in' }, envelope: flat, colour: { by: 'kind', of: { ember: '#ff8020' }, otherwise: '#8090ff' } },
         { kind: 'punch', id: 'punch', duration: 1, amount: { drive: 'strong', in: [0, 1], out: [0.1, 0.3] }, envelope: flat, damping: 0 },
         { kind: 'shake', id: 'shake', duration: 1, amplitude: { drive: 'damage', in: [40, 0], out: [0, 400], ease: 'cubic-bezier(0.4, -0.6, 0.6, 1.9)' }, envelope: flat },
+        { kind: 'signal', id: 'clamped', amount: { drive: 'damage', in: [0, 40], out: [1, 2] } },
         { kind: 'signal', id: 'signal', amount: { drive: 'direction', in: [0, 100], out: [-5, 5] }, delay: { range: [0.1, 0.4] } },
       ],
       at: [0.21],

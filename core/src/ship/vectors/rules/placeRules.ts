@@ -23,7 +23,8 @@ export const placeRules: readonly Rule[] = [
     cases: [
       ...['middle', 'top', 'feet', 'front', 'back'].map((spot) => ({ about: spot, effects: [{ ...still, count: 1, from: 'target', spot }, { ...still, id: 'mine', count: 1, from: 'source', spot }], at: [0.1] })),
       { about: 'places and bodies of the game’s own', effects: [...['top', 'front'].map((spot) => ({ ...still, id: spot, count: 1, from: 'target', spot })), { ...still, id: 'outline', shape: 'body', from: 'source', count: 3 }, { kind: 'meter', id: 'meter', duration: 1 }, line('away')], options: { places: { source: { x: 300, y: -40 }, target: { x: 20, y: 60 } }, bodies: { target: { width: 30, height: 70, spots: { front: { x: -3, y: 9 } } }, source: { width: 200, height: 50 } } }, at: [0.3] },
-      { about: 'nearness of the view and the ear', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 50, near: 100, far: 500, envelope: flat }, { kind: 'sound', id: 'sound', clips: ['knock'], gain: 0, near: 50, far: 450, panWidth: 400, from: 'target' }], options: { places: { view: { x: 300, y: 0 }, ear: { x: -60, y: 90 } } }, at: [0.13, 0.4] },
+      { about: 'nearness of the view and the ear', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 50, roll: 20, near: 100, far: 500, envelope: flat }, { kind: 'sound', id: 'sound', clips: ['knock'], gain: 0, near: 50, far: 450, panWidth: 400, from: 'target' }], options: { places: { view: { x: 300, y: 0 }, ear: { x: -60, y: 90 } } }, at: [0.13, 0.4] },
+      { about: 'heard everywhere alike', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 50, far: 0, envelope: flat }, { kind: 'sound', id: 'sound', clips: ['knock'], gain: 0, far: 0 }], options: { places: { view: { x: 900, y: 0 }, ear: { x: 901, y: 0 } } }, at: [0.13] },
       { about: 'nearness where it ends', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 50, near: 100, far: 200, envelope: flat }, { kind: 'sound', id: 'sound', clips: ['knock'], gain: 0, near: 300, far: 300 }], options: { places: { view: { x: 900, y: 0 }, ear: { x: 301, y: 0 } } }, at: [0.13] },
     ],
   },
@@ -64,6 +65,8 @@ export const placeRules: readonly Rule[] = [
         at: [0.45, 0.8],
       },
       { about: 'at each birth, behind a stop', effects: [thrown, { ...still, kind: 'stream', rate: 10, count: undefined, from: 'target', duration: 0.9 }, { kind: 'hit-stop', id: 'stop', delay: 0.35, duration: 0.2 }], at: [0.5, 1.0] },
+      { about: 'carried along, down', effects: [{ ...thrown, direction: fixed(60) }, { ...still, from: 'target', carry: 0.7, delay: 0.3 }], at: [0.7] },
+      { about: 'a body’s outline at the contact point, and a mark on the other body', effects: [thrown, { ...still, shape: 'body', from: 'contact', delay: 0.3 }, { kind: 'mark', id: 'mark', picture: 'leaf', stays: 'body', on: 'source', x: 0, turn: 0 }], at: [0.6] },
       { about: 'carried along', effects: [thrown, { ...still, from: 'target', carry: 0.5, delay: 0.2 }, { ...still, id: 'back', from: 'target', carry: -1.5, delay: 0.4 }], at: [0.6] },
       { about: 'all the time', effects: [{ ...thrown, on: 'source', distance: 80 }, { kind: 'arc', id: 'arc', duration: 0.6, delay: 0.2, ease: 'linear' }, { kind: 'trail', id: 'wake', on: 'source', duration: 0.6, length: 0.2 }], at: [0.3, 0.7, 0.9] },
       { about: 'a target that is thrown about is met', effects: [{ ...thrown, distance: 200, direction: fixed(80) }, { kind: 'seeker', id: 'seek', count: 2, duration: 0.6, sway: 20, swayRate: 1.5, every: 0.1 }], at: [0.2, 0.55, 0.65] },

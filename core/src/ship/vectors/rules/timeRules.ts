@@ -55,6 +55,7 @@ export const timeRules: readonly Rule[] = [
           clock('second', { duration: 0.1, delay: 0.15, holdLater: true }),
           ...[0.05, 0.1, 0.12, 0.3].map((delay, i) => ({ kind: 'signal', id: `s-${i}`, delay, amount: delay })),
           { kind: 'signal', id: 'hung', anchor: { to: 'start', effect: 's-3' }, delay: 0.01, amount: 9 },
+          { kind: 'signal', id: 'stopped', anchor: { to: 'start', effect: 'second' }, amount: 8 },
           { kind: 'sound', id: 'heard', clips: ['tick'], delay: 0.3 },
         ],
         at: [],
@@ -67,6 +68,7 @@ export const timeRules: readonly Rule[] = [
     about: 'Repeats count on the effect’s own clock; chance is drawn for each firing; each draws by its own number.',
     cases: [
       { about: 'behind a stop', effects: [{ kind: 'flash', id: 'flash', duration: 0.05, repeat: { count: 4, every: 0.1 } }, clock('stop', { duration: 0.2, delay: 0.12 })], at: [0.02, 0.12, 0.3, 0.42, 0.52] },
+      { about: 'what is due at the instant at which its clock is halted comes then', effects: [{ kind: 'signal', id: 's', clock: 'game', repeat: { count: 3, every: 0.1 } }, clock('stop', { duration: 0.2, delay: 0.1 })], at: [] },
       { about: 'by chance', effects: [{ kind: 'signal', id: 's', chance: 0.5, amount: { range: [0, 10] }, repeat: { count: 12, every: 0.05 } }], options: { seed: 3 }, at: [] },
       { about: 'chance driven by the payload', effects: [{ kind: 'signal', id: 's', chance: { drive: 'damage', in: [0, 50], out: [0, 1] }, repeat: { count: 8, every: 0.05 } }], payload: { damage: 35 }, options: { seed: 11 }, at: [] },
       { about: 'bursts that overlap', effects: [{ ...still, speed: { range: [50, 150] }, direction: fixed(0, 90), life: { range: [0.2, 0.5] }, duration: 0.1, repeat: { count: 3, every: 0.08 } }], at: [0, 0.09, 0.2, 0.4] },
@@ -111,6 +113,14 @@ export const timeRules: readonly Rule[] = [
           ]),
         ],
         at: [0.1, 0.4, 0.8, 1.2],
+      },
+      {
+        about: 'the stronger first',
+        effects: [0.7, 0.3].flatMap((amount, i) => [
+          { kind: 'flash', id: `flash-${i}`, duration: 1, amount, colour: i ? '#20ff20' : '#ff2020', envelope: flat },
+          { kind: 'lens', id: `lens-${i}`, duration: 1, flash: amount, colour: i ? '#0000ff' : '#ff0000', envelope: flat },
+        ]),
+        at: [0.5],
       },
     ],
   },
