@@ -165,19 +165,35 @@ export class Studio {
   }
 }
 
+interface Shared {
+  /** One server for all tests of a worker. */
+  running: Served;
+}
+
 interface Fixtures {
+  /** The running server, with the demo as it ships. */
   server: Served;
   studio: Studio;
   /** Complaints that a test expects; everything else on the console fails it. */
   expected: RegExp[];
 }
 
-export const test = base.extend<Fixtures>({
-  // eslint-disable-next-line no-empty-pattern
-  server: async ({}, use) => {
-    const server = await serve();
-    await use(server);
-    await server.dispose();
+export const test = base.extend<Fixtures, Shared>({
+  running: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const server = await serve();
+      await use(server);
+      await server.dispose();
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ running }, use) => {
+    const restored = await fetch(`${running.address}/api/demo`, { method: 'POST' });
+    if (!restored.ok) throw new Error(`the demo was not restored: ${restored.status}`);
+    await use(running);
+    // A test may have stopped it.
+    if (!(await fetch(`${running.address}/api/health`).catch(() => undefined))) await running.start();
   },
   // eslint-disable-next-line no-empty-pattern
   expected: async ({}, use) => {

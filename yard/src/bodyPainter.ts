@@ -35,10 +35,11 @@ export class BodyPainter {
     else paintPlain(ink);
     if (flash) flood(ink, flash);
     context.save();
-    context.translate(beetle.x + sum(frames, 'x'), sum(frames, 'y'));
+    // A body turns and is squashed about the middle of its foot.
+    context.translate(beetle.x + sum(frames, 'x'), sum(frames, 'y') + height / 2);
     context.rotate((sum(frames, 'rotation') * Math.PI) / 180);
     for (const frame of frames) context.scale(frame.scaleX, frame.scaleY);
-    context.drawImage(this.scratch, -width / 2 - margin, -height / 2 - margin, width + 2 * margin, height + 2 * margin);
+    context.drawImage(this.scratch, -width / 2 - margin, -height - margin, width + 2 * margin, height + 2 * margin);
     context.restore();
   }
 

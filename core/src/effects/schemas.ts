@@ -7,7 +7,10 @@ import { effectKinds, fieldsOfKind, type Effect, type EffectName } from './regis
 
 const anchorSchema = /* @__PURE__ */ lazySchema(() =>
   z
-    .union([z.strictObject({ to: z.literal('contact').describe('The contact.') }), z.strictObject({ to: z.enum(['start', 'end']).describe('Its start, or the end of its last repeat.'), effect: identifier() })])
+    .union([
+      z.strictObject({ to: z.literal('contact').describe('The contact.') }),
+      z.strictObject({ to: z.enum(['start', 'end']).describe('Its start, or the end of its last repeat.'), effect: identifier() }),
+    ])
     .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start or end of another effect.' }),
 );
 

@@ -104,9 +104,19 @@ const hexColour = /* @__PURE__ */ lazySchema(() =>
 
 const colourValue = /* @__PURE__ */ lazySchema(() =>
   z
-    .union([hexColour(), z.strictObject({ by: fieldName(), of: z.record(z.string(), hexColour()).describe('Colours by the field’s values.'), otherwise: hexColour() })], {
-      error: 'expected a colour "#rrggbb" or { by, of, otherwise }',
-    })
+    .union(
+      [
+        hexColour(),
+        z.strictObject({
+          by: fieldName(),
+          of: z.record(z.string(), hexColour()).describe('Colours by the field’s values.'),
+          otherwise: hexColour(),
+        }),
+      ],
+      {
+        error: 'expected a colour "#rrggbb" or { by, of, otherwise }',
+      },
+    )
     .meta({ id: 'colour', description: '"#rrggbb", or chosen by the value of a payload field.' }),
 );
 

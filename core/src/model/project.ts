@@ -26,7 +26,12 @@ export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
       default: z.number().describe('Where a payload leaves it out.'),
     }),
     z.strictObject({ type: type('direction'), ...common, default: z.number().min(-360).max(360).describe('Degrees, from +x toward +y.') }),
-    z.strictObject({ type: type('kind'), ...common, options: z.array(z.string().min(1).max(40)).min(1).max(32).describe('What it may be.'), default: z.string().describe('One of the options.') }),
+    z.strictObject({
+      type: type('kind'),
+      ...common,
+      options: z.array(z.string().min(1).max(40)).min(1).max(32).describe('What it may be.'),
+      default: z.string().describe('One of the options.'),
+    }),
     z.strictObject({ type: type('flag'), ...common, default: z.boolean().describe('Where a payload leaves it out.') }),
     z.strictObject({ type: type('text'), ...common, default: z.string().max(200).describe('Where a payload leaves it out.') }),
   ]);
@@ -34,26 +39,31 @@ export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
 export type PayloadField = z.infer<ReturnType<typeof payloadFieldSchema>>;
 
 export const eventSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.') }).superRefine((event, context) => {
-    event.fields.forEach((field, i) => {
-      const place = ['fields', i];
-      if (event.fields.findIndex((other) => other.name === field.name) !== i) {
-        context.addIssue({ code: 'custom', path: [...place, 'name'], message: `expected a name of its own, "${field.name}" is taken` });
-      }
-      if (field.type === 'number' && !(field.min < field.max && field.min <= field.default && field.default <= field.max)) {
-        context.addIssue({ code: 'custom', path: [...place, 'default'], message: 'expected min < max and a default between them' });
-      }
-      if (field.type === 'kind' && !field.options.includes(field.default)) {
-        context.addIssue({ code: 'custom', path: [...place, 'default'], message: `expected one of ${field.options.join(', ')}` });
-      }
-    });
-  }),
+  z
+    .strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.') })
+    .superRefine((event, context) => {
+      event.fields.forEach((field, i) => {
+        const place = ['fields', i];
+        if (event.fields.findIndex((other) => other.name === field.name) !== i) {
+          context.addIssue({ code: 'custom', path: [...place, 'name'], message: `expected a name of its own, "${field.name}" is taken` });
+        }
+        if (field.type === 'number' && !(field.min < field.max && field.min <= field.default && field.default <= field.max)) {
+          context.addIssue({ code: 'custom', path: [...place, 'default'], message: 'expected min < max and a default between them' });
+        }
+        if (field.type === 'kind' && !field.options.includes(field.default)) {
+          context.addIssue({ code: 'custom', path: [...place, 'default'], message: `expected one of ${field.options.join(', ')}` });
+        }
+      });
+    }),
 );
 export type EventType = z.infer<ReturnType<typeof eventSchema>>;
 
 const placeSchema = /* @__PURE__ */ lazySchema(() =>
   z
-    .strictObject({ x: z.number().min(-4000).max(4000).describe('px to the right.'), y: z.number().min(-4000).max(4000).describe('px down.') })
+    .strictObject({
+      x: z.number().min(-4000).max(4000).describe('px to the right.'),
+      y: z.number().min(-4000).max(4000).describe('px down.'),
+    })
     .meta({ id: 'place', description: 'A place, in px from what it is relative to.' }),
 );
 

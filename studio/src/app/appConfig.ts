@@ -1,13 +1,19 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
-import { provideRouter, withComponentInputBinding, type Routes } from '@angular/router';
+import { provideRouter, withComponentInputBinding, type Routes, type UrlMatchResult, type UrlSegment } from '@angular/router';
 import { providePrimeNG } from 'primeng/config';
 import { chartPaper } from '../theme/preset';
 
+/** `/tune`, or `/tune/` and a sequence. */
+function tuneAddress([tune, sequence, ...more]: UrlSegment[]): UrlMatchResult | null {
+  if (tune?.path !== 'tune' || more.length > 0) return null;
+  return sequence ? { consumed: [tune, sequence], posParams: { sequence } } : { consumed: [tune] };
+}
+
 const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'tune' },
-  { path: 'tune', title: 'Tune · Undatio', loadComponent: () => import('./tune/tunePage').then((m) => m.TunePage) },
-  { path: 'tune/:sequence', title: 'Tune · Undatio', loadComponent: () => import('./tune/tunePage').then((m) => m.TunePage) },
+  // One route for both addresses, so that the page and its stage are made once.
+  { matcher: tuneAddress, title: 'Tune · Undatio', loadComponent: () => import('./tune/tunePage').then((m) => m.TunePage) },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },
   { path: '**', redirectTo: 'tune' },
 ];

@@ -26,9 +26,17 @@ export function kindCases(kind: EffectKind): VectorCase[] {
   const randoms = fields.flatMap(([name, field]) => (field.control === 'value' ? [[name, rangeOf(field)]] : []));
   return [
     { about: 'as its defaults have it', effects: [effect({})] },
-    { about: 'every number drawn from a range', effects: [effect({ ...Object.fromEntries(randoms), ...few, repeat: { count: 2, every: 0.07 } })], options: { seed: 41 } },
+    {
+      about: 'every number drawn from a range',
+      effects: [effect({ ...Object.fromEntries(randoms), ...few, repeat: { count: 2, every: 0.07 } })],
+      options: { seed: 41 },
+    },
     { about: 'twice as strong', effects: [effect({ strength: 2 })] },
-    { about: 'strength driven by the payload', effects: [effect({ strength: { drive: 'damage', in: [0, 40], out: [0.2, 1.4] } })], payload: { damage: 26 } },
+    {
+      about: 'strength driven by the payload',
+      effects: [effect({ strength: { drive: 'damage', in: [0, 40], out: [0.2, 1.4] } })],
+      payload: { damage: 26 },
+    },
     { about: 'on the other party and the other clock, behind a stop', effects: otherSide(kind, effect) },
     { about: 'repeated, by chance', effects: [effect({ chance: 0.6, repeat: { count: 4, every: 0.09 } })], options: { seed: 9 } },
     ...alone,
@@ -39,10 +47,7 @@ const placing = new Set(['delay', 'chance', 'strength', 'clock', 'on']);
 
 function otherSide({ common }: EffectKind, effect: (part: object) => Record<string, unknown>): Record<string, unknown>[] {
   const on = common.on === 'target' ? 'source' : 'target';
-  return [
-    effect({ on, clock: common.clock === 'game' ? 'wall' : 'game' }),
-    { kind: 'hit-stop', id: 'stop', delay: 0.02, duration: 0.05 },
-  ];
+  return [effect({ on, clock: common.clock === 'game' ? 'wall' : 'game' }), { kind: 'hit-stop', id: 'stop', delay: 0.02, duration: 0.05 }];
 }
 
 function told(value: unknown): string {

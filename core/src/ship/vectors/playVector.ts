@@ -7,8 +7,13 @@ import { roundedCues, vectorFrame, type Vector, type VectorCase, type VectorFram
 export function vectorDefaults(): Record<string, Record<string, unknown>> {
   return Object.fromEntries(
     Object.values(effectKinds).map((kind) => {
-      const fields = Object.entries(fieldsOfKind(kind)).flatMap(([name, { default: fallback }]) => (fallback === undefined ? [] : [[name, fallback]]));
-      return [kind.kind, { muted: false, anchor: { to: 'contact' }, repeat: { count: 1, every: 0.1 }, ...(Object.fromEntries(fields) as object) }];
+      const fields = Object.entries(fieldsOfKind(kind)).flatMap(([name, { default: fallback }]) =>
+        fallback === undefined ? [] : [[name, fallback]],
+      );
+      return [
+        kind.kind,
+        { muted: false, anchor: { to: 'contact' }, repeat: { count: 1, every: 0.1 }, ...(Object.fromEntries(fields) as object) },
+      ];
     }),
   );
 }
@@ -21,7 +26,15 @@ export function kitOfCase({ effects, event = 'hit', conventions = {} }: VectorCa
     id: 'vectors',
     label: 'Vectors',
     conventions: { ...vectorBase.conventions, ...conventions },
-    sequences: [{ id: 'blow', label: 'Blow', event, note: '', effects: effects.map((effect) => ({ ...defaults[String(effect['kind'])], ...effect })) }],
+    sequences: [
+      {
+        id: 'blow',
+        label: 'Blow',
+        event,
+        note: '',
+        effects: effects.map((effect) => ({ ...defaults[String(effect['kind'])], ...effect })),
+      },
+    ],
   };
 }
 
@@ -63,7 +76,8 @@ function difference(found: unknown, expected: unknown, path: string): string | u
     const near = typeof found === 'number' && Math.abs(found - expected) <= tolerance * Math.max(1, Math.abs(expected));
     return near ? undefined : `${path}: expected ${expected}, found ${String(found)}`;
   }
-  if (typeof expected !== 'object' || expected === null) return found === expected ? undefined : `${path}: expected ${String(expected)}, found ${String(found)}`;
+  if (typeof expected !== 'object' || expected === null)
+    return found === expected ? undefined : `${path}: expected ${String(expected)}, found ${String(found)}`;
   const names = new Set([...Object.keys(expected), ...Object.keys((found ?? {}) as object)]);
   for (const name of names) {
     const [a, b] = [found, expected].map((side) => (side as Record<string, unknown> | undefined)?.[name]);

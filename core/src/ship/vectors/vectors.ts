@@ -65,7 +65,10 @@ export function vectorIndex(files: readonly VectorFile[]): VectorIndex {
       hash4(seed, hashText(effect), firing, item, hashText(channel)),
       draw(seed, hashText(effect), firing, item, hashText(channel)),
     ]),
-    letterWidths: { ...Object.fromEntries(letters.map((letter) => [letter, Math.round(advanceOf(letter) * 100)])), other: Math.round(advanceOf('é') * 100) },
+    letterWidths: {
+      ...Object.fromEntries(letters.map((letter) => [letter, Math.round(advanceOf(letter) * 100)])),
+      other: Math.round(advanceOf('é') * 100),
+    },
     files: files.map(({ name, about, kinds }) => ({ file: `${name}.json`, about, kinds })),
   };
 }

@@ -52,10 +52,11 @@ export class AudioService {
   }
 
   private fetchClips(project: Project): void {
-    const decoder = new OfflineAudioContext(1, 1, 44100);
+    let decoder: OfflineAudioContext | undefined;
     for (const asset of project.assets) {
       if (asset.type !== 'sound' || this.asked.has(asset.id)) continue;
       this.asked.add(asset.id);
+      decoder ??= new OfflineAudioContext(1, 1, 44100);
       void this.fetchClip(this.api.assetUrl(project.id, asset.id), asset.id, decoder);
     }
   }

@@ -1,9 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import type { Frame } from '@undatio/core';
 import type { EngineTake } from '@undatio/core/internal';
-import { combineLatest } from 'rxjs';
 import { PlaybackService } from './playbackService';
-import { sampler, StrikeService, type Run } from './strikeService';
+import { FrameService } from './frameService';
 
 /** How long one order to the motors lasts; renewed while it goes on. */
 const orderMilliseconds = 80;
@@ -12,17 +10,12 @@ const orderMilliseconds = 80;
 @Injectable({ providedIn: 'root' })
 export class HandService {
   private lastOrder = 0;
-  private run: Run | undefined;
-  private sample: ((t: number) => Frame) | undefined;
 
   constructor() {
     const playback = inject(PlaybackService);
-    combineLatest([inject(StrikeService).stage$, playback.playhead$]).subscribe(([{ take, run }, t]) => {
-      if (!take || !run || !playback.current.playing) return;
-      if (run !== this.run) this.sample = sampler(run);
-      this.run = run;
-      if (!this.sample || !this.rumbles(take)) return;
-      const { low, high } = this.sample(t).rumble;
+    inject(FrameService).frame$.subscribe(({ stage: { take }, frame }) => {
+      if (!take || !playback.current.playing || !this.rumbles(take)) return;
+      const { low, high } = frame.rumble;
       if (low > 0 || high > 0) this.feel(low, high);
     });
   }

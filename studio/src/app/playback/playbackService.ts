@@ -66,7 +66,7 @@ export class PlaybackService {
 
   /** Strikes: a new seed unless it is pinned, from the earliest wind-up. */
   strike(): void {
-    this.strikes.nextSeed();
+    this.strikes.nextBlow();
     if (this.take) this.playFrom(this.take.start < 0 ? this.take.start - lead : 0);
   }
 
@@ -111,7 +111,16 @@ export class PlaybackService {
     this.playhead.next(t);
   }
 
+  /** Whether the display's frame is being made just now. */
+  inFrame = false;
+
   private readonly tick = (display: number): void => {
+    this.inFrame = true;
+    this.advance(display);
+    this.inFrame = false;
+  };
+
+  private advance(display: number): void {
     if (!this.current.playing || !this.take) return;
     const { speed, frameRate, every, loop } = this.current;
     const t = this.origin.take + (Math.max(0, display - this.origin.display) / 1000) * speed;
@@ -126,5 +135,5 @@ export class PlaybackService {
       this.playhead.next(frameRate ? Math.floor(t * frameRate + 1e-6) / frameRate : t);
     }
     requestAnimationFrame(this.tick);
-  };
+  }
 }

@@ -4,6 +4,7 @@ import {
   compileSequence,
   RapidFire,
   strike,
+  tidy,
   type Blow,
   type CompileContext,
   type EngineTake,
@@ -24,6 +25,29 @@ export interface StrikeSettings {
   /** How far to the right of contact the view and the ear are, in px; negative is to the left. */
   readonly listener: number;
   readonly rapid: RapidSettings;
+  /** How much health the practice target has before the next blow, of 1. */
+  readonly health: number;
+}
+
+/** The fields by which an event tells the target's health before and after its blow. */
+const healthFields = ['healthBefore', 'healthAfter'];
+/** Damage that takes all of a practice target's health. */
+const wholeHealth = 100;
+
+/** Whether an event's payload tells health, which the stage then keeps itself. */
+export function tellsHealth(event: EventType | undefined): boolean {
+  return healthFields.every((name) => event?.fields.some((field) => field.name === name));
+}
+
+/** What a blow leaves of the target's health. */
+export function healthAfter(event: EventType, payload: Payload, before: number): number {
+  const damage = event.fields.find(({ name }) => name === 'damage');
+  return Math.max(0, tidy(before - Number(payload['damage'] ?? damage?.default ?? 0) / wholeHealth));
+}
+
+/** The payload with the health that the target has now. */
+function withHealth(event: EventType | undefined, payload: Payload, before: number): Payload {
+  return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
 }
 
 /** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */
@@ -75,12 +99,15 @@ export class StrikeService {
     solo: [],
     listener: 0,
     rapid: { on: false, every: 0.22, strikes: 6, targets: 1, turn: 0 },
+    health: 1,
   });
   /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
   private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
   private plansFor: CompileContext | undefined;
   /** The take before, from which the next takes over what has not changed. */
   private last: EngineTake | undefined;
+  /** Whether the target has been struck since it was whole. */
+  private struck = false;
 
   readonly settings$ = this.settings.asObservable();
 
@@ -110,7 +137,8 @@ export class StrikeService {
     const event = this.eventOf(sequence);
     const known = new Set(event?.fields.map(({ name }) => name));
     const payload = Object.fromEntries(Object.entries(this.current.payload).filter(([name]) => known.has(name)));
-    this.change({ sequence, payload, solo: [] });
+    this.struck = false;
+    this.change({ sequence, payload, solo: [], health: 1 });
   }
 
   setField(name: string, value: number | string | boolean): void {
@@ -125,9 +153,20 @@ export class StrikeService {
     this.change({ pinned });
   }
 
-  /** The next seed, unless it is pinned. */
-  nextSeed(): void {
-    if (!this.current.pinned) this.setSeed(this.current.seed + 1);
+  /** Makes ready for the next blow: the next seed, unless it is pinned, and a target as worn as the last blow left it. */
+  nextBlow(): void {
+    const { pinned, seed, health, payload } = this.current;
+    const event = this.eventOf(this.current.sequence);
+    const left = event && tellsHealth(event) && this.struck ? healthAfter(event, payload, health) : health;
+    this.struck = true;
+    // It cannot die here: one that has been felled stands up again.
+    this.change({ seed: pinned ? seed : (seed + 1) >>> 0, health: left > 0 ? left : 1 });
+  }
+
+  /** A practice target with all its health. */
+  mend(): void {
+    this.struck = false;
+    this.change({ health: 1 });
   }
 
   setListener(listener: number): void {
@@ -167,8 +206,8 @@ export class StrikeService {
     if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
     const from = { x: listener, y: 0 };
     const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
-    const take = (this.last = strike(plan, payload, options, this.last));
-    const run = settings.rapid.on ? rapidFire(plan, payload, options, settings.rapid) : take;
+    const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
+    const run = settings.rapid.on ? rapidFire(plan, event, settings, options) : take;
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
 
@@ -191,22 +230,22 @@ export class StrikeService {
 }
 
 /** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */
-function rapidFire(plan: SequencePlan, payload: Payload, options: StrikeOptions, rapid: RapidSettings): RapidFire {
+function rapidFire(plan: SequencePlan, event: EventType | undefined, settings: StrikeSettings, options: StrikeOptions): RapidFire {
+  const { payload, rapid } = settings;
   const { places } = plan.standing;
   const stands = [places.target, ...places.others];
   const count = Math.min(rapid.targets, stands.length);
   const direction = plan.event.fields.find(({ type }) => type === 'direction');
+  const healths = stands.map((_stand, k) => (k === 0 ? settings.health : 1));
   const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
     const target = i % count;
     const x = stands[target].x - places.target.x;
     const y = stands[target].y - places.target.y;
     const others = stands.filter((_stand, k) => k !== target).map((stand) => ({ x: stand.x - x, y: stand.y - y }));
     const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
-    const take = strike(
-      plan,
-      { ...payload, ...turned },
-      { ...options, seed: (options.seed ?? 1) + i, places: { ...options.places, others } },
-    );
+    const worn = withHealth(event, { ...payload, ...turned }, healths[target]);
+    healths[target] = Number(worn['healthAfter'] ?? 1) || 1;
+    const take = strike(plan, worn, { ...options, seed: (options.seed ?? 1) + i, places: { ...options.places, others } });
     return { take, at: i * rapid.every, target, x, y };
   });
   return new RapidFire(blows, stands.length);

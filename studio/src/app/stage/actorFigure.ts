@@ -11,10 +11,12 @@ interface Part {
   readonly y: number;
 }
 
+const atRest = { x: 0, y: 0, turn: 0 };
+
 /** One actor on the stage, drawn from its parts. Its flash is its own filter: no other actor shares any of its state. */
 export class ActorFigure {
   readonly view = new Container();
-  /** Stands on the actor's place, so that squash is felt at the feet. */
+  /** Its parts, with the middle of its foot as their origin: what a body turns and is squashed about. */
   private readonly body = new Container();
   private readonly parts: readonly Part[];
   private readonly flash = new FlashFilter();
@@ -38,19 +40,18 @@ export class ActorFigure {
       return [{ id, sprite, x: pivot.x, y: pivot.y - actor.height / 2 }];
     });
     this.body.addChild(...this.parts.map(({ sprite }) => sprite));
-    this.body.position.set(0, actor.height / 2);
     this.view.addChild(this.body);
-    this.view.position.set(restX, restY);
+    this.view.position.set(restX, restY + actor.height / 2);
   }
 
   pose(frame: ActorFrame): void {
-    this.view.position.set(this.restX + frame.x, this.restY + frame.y);
+    this.view.position.set(this.restX + frame.x, this.restY + this.actor.height / 2 + frame.y);
     this.view.angle = frame.rotation;
     this.view.scale.set(frame.scaleX, frame.scaleY);
     this.view.alpha = frame.alpha;
     for (const part of this.parts) this.movePart(part, frame);
     const whole = this.moved(wholeBody, frame);
-    this.body.position.set(whole.x, this.actor.height / 2 + whole.y);
+    this.body.position.set(whole.x, whole.y);
     this.body.angle = whole.turn;
     this.flash.set(frame.flashMode, frame.flashColour, frame.flash);
     const flashing = frame.flash > 0;
@@ -58,7 +59,8 @@ export class ActorFigure {
   }
 
   private movePart({ id, sprite, x, y }: Part, frame: ActorFrame): void {
-    const moved = this.moved(id, frame);
+    // A body of one part moves as the whole does, and not once more by itself.
+    const moved = id === wholeBody ? atRest : this.moved(id, frame);
     sprite.position.set(x + moved.x, y + moved.y);
     sprite.angle = moved.turn;
   }

@@ -9,6 +9,9 @@ const layers = [
   { picture: 'mossy-log-near', nearness: 1.35, front: true },
 ] as const;
 
+/** The pictures that the arena is made of. */
+export const arenaPictures = layers.map(({ picture }) => picture);
+
 /** The log with its depth: layers that follow the view each by its own share. */
 export class Arena {
   readonly behind = new Container();

@@ -1,8 +1,11 @@
 import { Container, Sprite, type Texture } from 'pixi.js';
 import type { ActorFrame, Frame } from '@undatio/core';
 
-/** World height of the actors' feet below their middles: what a squash presses toward. */
-const feet = 64;
+/** Where a body stands: the middle of its foot when it is at rest. */
+export interface Standing {
+  readonly x: number;
+  readonly foot: number;
+}
 
 /** Pictures on the ground, behind bodies and over them. Sprites are kept and reused from frame to frame. */
 export class PictureLayers {
@@ -13,8 +16,8 @@ export class PictureLayers {
 
   constructor(private readonly textures: ReadonlyMap<string, Texture>) {}
 
-  /** `bodies` by the frame's party numbers less one: the source, then every target. */
-  show({ pictures }: Frame, bodies: readonly ActorFrame[]): void {
+  /** `bodies` and where they stand by the frame's party numbers less one: the source, then every target. */
+  show({ pictures }: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
     const layers = [this.ground, this.behind, this.over];
     for (let i = 0; i < pictures.count; i++) {
       const texture = this.textures.get(pictures.picture[i]);
@@ -24,25 +27,40 @@ export class PictureLayers {
       sprite.texture = texture;
       const scale = pictures.size[i] / texture.width;
       const party = pictures.party[i];
-      place(sprite, pictures.x[i], pictures.y[i], scale, pictures.rotation[i], party === 0 ? undefined : bodies[party - 1]);
+      place(
+        sprite,
+        pictures.x[i],
+        pictures.y[i],
+        scale,
+        pictures.rotation[i],
+        party === 0 ? undefined : bodies[party - 1],
+        stands[party - 1],
+      );
       sprite.alpha = pictures.alpha[i];
       sprite.tint = pictures.tint[i];
       sprite.blendMode = pictures.blend[i] === 1 ? 'add' : 'normal';
-      layers[pictures.layer[i]].addChild(sprite);
+      const layer = layers[pictures.layer[i]];
+      if (sprite.parent !== layer) layer.addChild(sprite);
     }
     for (let i = pictures.count; i < this.kept.length; i++) this.kept[i].visible = false;
   }
 }
 
-/** Puts a sprite in its place, moved, turned and squashed with the body it is on. */
-function place(sprite: Sprite, x: number, y: number, scale: number, turn: number, body: ActorFrame | undefined): void {
-  if (!body) {
+/** Puts a sprite in its place: on a body it is moved, turned and squashed with it, about the middle of its foot. */
+function place(sprite: Sprite, x: number, y: number, scale: number, turn: number, body?: ActorFrame, stand?: Standing): void {
+  if (!body || !stand) {
     sprite.position.set(x, y);
     sprite.scale.set(scale);
     sprite.angle = turn;
     return;
   }
-  sprite.position.set(x + body.x, feet + (y - feet) * body.scaleY + body.y);
+  const radians = (body.rotation * Math.PI) / 180;
+  const dx = (x - stand.x) * body.scaleX;
+  const dy = (y - stand.foot) * body.scaleY;
+  sprite.position.set(
+    stand.x + body.x + dx * Math.cos(radians) - dy * Math.sin(radians),
+    stand.foot + body.y + dx * Math.sin(radians) + dy * Math.cos(radians),
+  );
   sprite.scale.set(scale * body.scaleX, scale * body.scaleY);
   sprite.angle = turn + body.rotation;
 }

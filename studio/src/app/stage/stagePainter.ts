@@ -3,12 +3,12 @@ import { Application, Container, Graphics, type Texture } from 'pixi.js';
 import { type ActorFrame, type Frame, type Project, type Place } from '@undatio/core';
 import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
-import { Arena } from './arena';
+import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
 import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
 import { MeterLayer } from './meterLayer';
-import { PictureLayers } from './pictureLayers';
+import { PictureLayers, type Standing } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
 import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
@@ -38,13 +38,23 @@ export class StagePainter {
   private readonly numbers = new TextLayer();
   private readonly captions = new TextLayer();
   private particles: ParticleLayer | undefined;
+  private readonly particleSlot = new Container();
+  private later: Promise<void> = Promise.resolve();
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
   private readonly plainGround = new Graphics().rect(-4000, ground, 8000, 4000).fill(0xffffff);
   private arena: Arena | undefined;
+  private stands: readonly (Standing | undefined)[] = [];
   private asked = false;
+  private last: Frame | RapidFrame | undefined;
+  private readonly loaded: Texture[] = [];
+  private readonly textures = new Map<string, Texture>();
+  private assets: Project['assets'] = [];
 
-  private constructor(private readonly app: Application) {
+  private constructor(
+    private readonly app: Application,
+    private readonly host: HTMLElement,
+  ) {
     app.stage.addChild(this.world, this.lens.view);
   }
 
@@ -54,7 +64,8 @@ export class StagePainter {
     await app.init({
       preference: 'webgl',
       background: skies.dark,
-      resizeTo: host,
+      width: host.clientWidth,
+      height: host.clientHeight,
       antialias: true,
       autoStart: false,
       // Nothing in the picture is pointed at: looking for what lies under the pointer would cost every frame.
@@ -63,21 +74,40 @@ export class StagePainter {
       resolution: Math.min(2, window.devicePixelRatio),
       autoDensity: true,
     });
-    const painter = new StagePainter(app);
+    const painter = new StagePainter(app, host);
     host.append(app.canvas);
-    await painter.furnish(project, pictureUrl);
-    // The application resizes itself with a delay; drawing again then keeps the picture whole.
-    app.renderer.on('resize', () => painter.request());
+    try {
+      await painter.furnish(project, pictureUrl);
+    } catch (error) {
+      painter.destroy();
+      throw error;
+    }
     return painter;
   }
 
   private async furnish(project: Project, pictureUrl: (asset: string) => string): Promise<void> {
     const { actors, assets } = project;
     const pictures = assets.filter((asset) => asset.type === 'picture');
-    const loaded = await Promise.all(pictures.map(async ({ id }): Promise<[string, Texture]> => [id, await loadPicture(pictureUrl(id))]));
-    const textures = new Map(loaded);
+    const { textures } = this;
+    this.assets = assets;
+    const load = async (ids: Iterable<string>): Promise<void> => {
+      await Promise.all(
+        [...ids].map(async (id) => {
+          const texture = await loadPicture(pictureUrl(id));
+          textures.set(id, texture);
+          this.loaded.push(texture);
+        }),
+      );
+    };
+    // Bodies and the arena first: they are the first picture. What effects draw comes while it is looked at.
+    const first = new Set([
+      ...actors.flatMap(({ picture, parts }) => (parts.length > 0 ? parts.map((part) => part.picture) : [picture])),
+      ...arenaPictures,
+    ]);
+    const known = new Set(pictures.map(({ id }) => id));
+    await load([...first].filter((id) => known.has(id)));
+    this.later = load([...known].filter((id) => !first.has(id)));
     this.pictures = new PictureLayers(textures);
-    this.particles = new ParticleLayer(assets, textures);
     this.world.addChild(this.plainGround);
     this.arena = new Arena(textures, ground + 12);
     this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
@@ -96,6 +126,19 @@ export class StagePainter {
       ),
       ...bystanders.map((actor, i) => figure(actor, places.others[i])),
     );
+    const standing = (actor: (typeof actors)[number] | undefined, { x, y }: Place): Standing | undefined =>
+      actor && { x, foot: y + actor.height / 2 };
+    this.stands = [
+      standing(
+        actors.find(({ role }) => role === 'source'),
+        places.source,
+      ),
+      standing(
+        actors.find(({ role }) => role === 'target'),
+        places.target,
+      ),
+      ...bystanders.map((actor, i) => standing(actor, places.others[i])),
+    ];
     // Who stands farther back is drawn first.
     const figures = [...this.targets.slice(1), this.source, this.targets[0]].flatMap((one) => (one ? [one.view] : []));
     this.world.addChild(
@@ -105,9 +148,18 @@ export class StagePainter {
       this.arcs.view,
       this.ribbons.over,
       this.rings.view,
-      this.particles.view,
+      this.particleSlot,
     );
     this.world.addChild(this.arena.front, this.meters.view, this.numbers.view, this.captions.view);
+  }
+
+  /** Resolves when everything that effects draw is there; rejects with the address of what is missing. */
+  async complete(): Promise<void> {
+    await this.later;
+    if (!this.app.renderer) return;
+    this.particles = new ParticleLayer(this.assets, this.textures);
+    this.particleSlot.addChild(this.particles.view);
+    if (this.last) this.paint(this.last);
   }
 
   setBackground(background: keyof typeof skies): void {
@@ -119,8 +171,17 @@ export class StagePainter {
     this.request();
   }
 
-  /** Shows one frame. */
-  paint(frame: Frame | RapidFrame): void {
+  /** Lays the picture out anew in a window of another size. */
+  resize(): void {
+    const { clientWidth, clientHeight } = this.host;
+    if (clientWidth === 0 || clientHeight === 0) return;
+    this.app.renderer.resize(clientWidth, clientHeight);
+    if (this.last) this.paint(this.last, true);
+  }
+
+  /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
+  paint(frame: Frame | RapidFrame, now = false): void {
+    this.last = frame;
     const { width, height } = this.app.screen;
     const { view } = frame;
     const zoom = stageScale * view.zoom;
@@ -133,7 +194,7 @@ export class StagePainter {
     const bodies: readonly ActorFrame[] = [frame.source, ...targets];
     this.source?.pose(frame.source);
     this.targets.forEach((figure, i) => figure?.pose(targets[i] ?? atRest));
-    this.pictures?.show(frame, bodies);
+    this.pictures?.show(frame, bodies, this.stands);
     this.arcs.show(frame.arcs);
     this.ribbons.show(frame.ribbons);
     this.rings.show(frame.rings);
@@ -142,7 +203,8 @@ export class StagePainter {
     this.numbers.show(frame.numbers);
     this.captions.show(frame.glyphs);
     this.lens.show(view, width, height, zoom);
-    this.request();
+    if (now) this.app.render();
+    else this.request();
   }
 
   /** Draws with the display's next frame, once however often it is asked. */
@@ -157,5 +219,7 @@ export class StagePainter {
 
   destroy(): void {
     this.app.destroy(true, { children: true });
+    // Pictures are kept by nobody else.
+    for (const texture of this.loaded) texture.destroy(true);
   }
 }

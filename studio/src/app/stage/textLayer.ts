@@ -12,8 +12,9 @@ export class TextLayer {
   private readonly kept: Text[] = [];
 
   show(frame: NumberFrame | GlyphFrame): void {
+    for (const text of this.kept) text.visible = false;
     for (let i = 0; i < frame.count; i++) {
-      const text = this.textAt(i);
+      const text = this.textFor(frame.text[i], frame.colour[i]);
       text.text = frame.text[i];
       if (text.style.fill !== frame.colour[i]) text.style.fill = frame.colour[i];
       const outline = frame.outline[i];
@@ -25,7 +26,12 @@ export class TextLayer {
       text.alpha = frame.alpha[i];
       text.visible = true;
     }
-    for (let i = frame.count; i < this.kept.length; i++) this.kept[i].visible = false;
+  }
+
+  /** A text that is free, one that says the same already if there is any: setting a text anew is what costs. */
+  private textFor(wanted: string, colour: number): Text {
+    const free = this.kept.filter(({ visible }) => !visible);
+    return free.find(({ text, style }) => text === wanted && style.fill === colour) ?? free[0] ?? this.textAt(this.kept.length);
   }
 
   private textAt(index: number): Text {

@@ -6,9 +6,10 @@ import { HandService } from '../playback/handService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
+import { PointerDrag } from '../shared/pointerDrag';
 import { isTyping } from '../shared/typing';
 import { ImpactStrip } from './strip/impactStrip';
-import { OpenLane } from './openLane';
+import { TuneLayout } from './tuneLayout';
 import { ReadoutList } from './pad/readoutList';
 import { Ribbon } from './ribbon/ribbon';
 import { Stage } from './stage/stage';
@@ -19,7 +20,7 @@ import { Transport, type StageBackground } from './stage/transport';
 @Component({
   selector: 'und-tune-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
+  imports: [PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
   template: `
     @if (load().type === 'ready') {
       <und-ribbon />
@@ -29,6 +30,28 @@ import { Transport, type StageBackground } from './stage/transport';
         <und-readout-list />
       </section>
       <und-transport [(background)]="background" />
+      <div
+        class="divide across"
+        role="separator"
+        tabindex="0"
+        aria-orientation="horizontal"
+        aria-label="Height of the strip"
+        [attr.aria-valuenow]="(layout.strip() * 100).toFixed(0)"
+        (undDrag)="layout.dragStrip($event)"
+        (keydown)="layout.key($event, 'strip')"
+        (dblclick)="layout.reset()"
+      ></div>
+      <div
+        class="divide down"
+        role="separator"
+        tabindex="0"
+        aria-orientation="vertical"
+        aria-label="Width of the strike pad"
+        [attr.aria-valuenow]="layout.pad()"
+        (undDrag)="layout.dragPad($event)"
+        (keydown)="layout.key($event, 'pad')"
+        (dblclick)="layout.reset()"
+      ></div>
       <und-impact-strip />
     }
   `,
@@ -36,36 +59,67 @@ import { Transport, type StageBackground } from './stage/transport';
     :host {
       display: grid;
       height: 100%;
-      grid-template: auto minmax(0, 1.15fr) auto minmax(0, 1fr) / minmax(0, 1fr) 288px;
+      grid-template: auto minmax(0, var(--rest)) auto 5px minmax(0, var(--strip)) / minmax(0, 1fr) 5px var(--pad);
       min-height: 0;
     }
-    :host.editing {
-      grid-template-rows: auto minmax(0, 1fr) auto minmax(0, 1.14fr);
+    :host.alone und-stage {
+      position: fixed;
+      inset: 0;
+      z-index: 20;
+    }
+    .divide {
+      touch-action: none;
+      background: var(--rule);
+    }
+    .divide:hover,
+    .divide:focus-visible {
+      background: var(--sea);
+    }
+    .divide.across {
+      grid-area: 4 / 1 / 5 / 4;
+      cursor: row-resize;
+    }
+    .divide.down {
+      grid-area: 2 / 2 / 4 / 3;
+      cursor: col-resize;
     }
     und-ribbon {
-      grid-area: 1 / 1 / 2 / 3;
+      grid-area: 1 / 1 / 2 / 4;
     }
     und-stage {
       grid-area: 2 / 1 / 3 / 2;
     }
     .pad {
-      grid-area: 2 / 2 / 4 / 3;
+      grid-area: 2 / 3 / 4 / 4;
       display: flex;
       flex-direction: column;
-      gap: 0.5rem;
-      padding: 0.6rem 0.8rem;
+      gap: 0.35rem;
+      padding: 0.4rem 0.7rem;
+      min-height: 0;
+    }
+    und-strike-pad {
+      flex: 1 1 auto;
+      min-height: 0;
       overflow-y: auto;
-      border-left: 1px solid var(--rule-strong);
       scrollbar-width: thin;
+    }
+    /* What is argued about is always whole. */
+    und-readout-list {
+      flex: none;
     }
     und-transport {
       grid-area: 3 / 1 / 4 / 2;
     }
     und-impact-strip {
-      grid-area: 4 / 1 / 5 / 3;
+      grid-area: 5 / 1 / 6 / 4;
     }
   `,
-  host: { '[class.editing]': 'opened() !== undefined' },
+  host: {
+    '[class.alone]': 'alone()',
+    '[style.--strip]': 'layout.strip() + "fr"',
+    '[style.--rest]': '(1 - layout.strip()) + "fr"',
+    '[style.--pad]': 'layout.pad() + "px"',
+  },
 })
 export class TunePage {
   /** From the address. */
@@ -79,8 +133,9 @@ export class TunePage {
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
   protected readonly background = signal<StageBackground>('dark');
-  /** While a lane is open the strip has the larger share. */
-  protected readonly opened = inject(OpenLane).id;
+  protected readonly layout = inject(TuneLayout);
+  /** Whether the stage alone fills the window. */
+  protected readonly alone = signal(false);
 
   constructor() {
     // Made with the page, so that clips are decoded before the first strike.
@@ -109,6 +164,8 @@ export class TunePage {
       '[': () => this.playback.step(-1),
       ']': () => this.playback.step(1),
       l: () => this.playback.set({ loop: !this.playback.current.loop }),
+      f: () => this.alone.set(!this.alone()),
+      ...(this.alone() && { Escape: () => this.alone.set(false) }),
     };
     if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
     event.preventDefault();

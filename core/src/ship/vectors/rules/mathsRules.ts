@@ -1,7 +1,17 @@
 import { falling, fixed, flat, still, type Rule } from './rule.js';
 
-const times = (from: number, step: number, count: number): number[] => Array.from({ length: count }, (_, i) => Number((from + i * step).toFixed(6)));
-const bouncing = (part: object) => ({ kind: 'kick', id: 'kick', duration: 1.5, distance: 40, frequency: 3, envelope: flat, direction: fixed(0), ...part });
+const times = (from: number, step: number, count: number): number[] =>
+  Array.from({ length: count }, (_, i) => Number((from + i * step).toFixed(6)));
+const bouncing = (part: object) => ({
+  kind: 'kick',
+  id: 'kick',
+  duration: 1.5,
+  distance: 40,
+  frequency: 3,
+  envelope: flat,
+  direction: fixed(0),
+  ...part,
+});
 const eased = (ease: string) => ({ kind: 'ring', id: 'ring', duration: 1, radiusFrom: 0, radiusTo: 100, ease, envelope: flat });
 
 /** Formulas that everything else is made of. Begin here. */
@@ -10,15 +20,43 @@ export const mathsRules: readonly Rule[] = [
     name: 'noise',
     about: 'Gradient noise: hashed slopes at whole numbers, quintic fade, seeded by each firing; x, y and roll on channels of their own.',
     cases: [
-      { about: 'a shake over several cells', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 100, roll: 30, frequency: 9, envelope: flat }], at: times(0, 0.037, 12) },
-      { about: 'another seed', effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 100, roll: 30, frequency: 9, envelope: flat }], options: { seed: 77 }, at: times(0.01, 0.21, 4) },
-      { about: 'another id', effects: [{ kind: 'shake', id: 'tremor', duration: 1, amplitude: 100, frequency: 9, envelope: flat }], at: times(0.01, 0.21, 4) },
+      {
+        about: 'a shake over several cells',
+        effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 100, roll: 30, frequency: 9, envelope: flat }],
+        at: times(0, 0.037, 12),
+      },
+      {
+        about: 'another seed',
+        effects: [{ kind: 'shake', id: 'shake', duration: 1, amplitude: 100, roll: 30, frequency: 9, envelope: flat }],
+        options: { seed: 77 },
+        at: times(0.01, 0.21, 4),
+      },
+      {
+        about: 'another id',
+        effects: [{ kind: 'shake', id: 'tremor', duration: 1, amplitude: 100, frequency: 9, envelope: flat }],
+        at: times(0.01, 0.21, 4),
+      },
       {
         about: 'each firing by itself',
-        effects: [{ kind: 'jitter', id: 'jitter', duration: 0.3, amplitude: 50, upright: 0.5, frequency: 11, envelope: flat, repeat: { count: 3, every: 0.3 } }],
+        effects: [
+          {
+            kind: 'jitter',
+            id: 'jitter',
+            duration: 0.3,
+            amplitude: 50,
+            upright: 0.5,
+            frequency: 11,
+            envelope: flat,
+            repeat: { count: 3, every: 0.3 },
+          },
+        ],
         at: times(0.05, 0.1, 9),
       },
-      { about: 'along a line only', effects: [{ kind: 'shake', id: 'shake', duration: 1, axis: 'line', direction: fixed(30), amplitude: 40, envelope: flat }], at: times(0.02, 0.17, 4) },
+      {
+        about: 'along a line only',
+        effects: [{ kind: 'shake', id: 'shake', duration: 1, axis: 'line', direction: fixed(30), amplitude: 40, envelope: flat }],
+        at: times(0.02, 0.17, 4),
+      },
     ],
   },
   {
@@ -26,7 +64,10 @@ export const mathsRules: readonly Rule[] = [
     about: 'A damped spring in its three forms, let go from a displacement or with a speed.',
     cases: [0, 0.3, 0.999, 1, 1.001, 1.7, 3].map((damping) => ({
       about: `damping ${damping}`,
-      effects: [bouncing({ damping }), { kind: 'squash', id: 'squash', duration: 1.5, amount: -0.3, bump: 5, frequency: 2, damping, envelope: flat }],
+      effects: [
+        bouncing({ damping }),
+        { kind: 'squash', id: 'squash', duration: 1.5, amount: -0.3, bump: 5, frequency: 2, damping, envelope: flat },
+      ],
       at: times(0, 0.11, 7),
     })),
   },
@@ -72,7 +113,11 @@ export const mathsRules: readonly Rule[] = [
         ],
         at: times(0.05, 0.1, 10),
       },
-      { about: 'a single point', effects: [{ kind: 'flash', id: 'flash', duration: 1, envelope: [{ at: 0.5, value: 0.4 }] }], at: [0.1, 0.9] },
+      {
+        about: 'a single point',
+        effects: [{ kind: 'flash', id: 'flash', duration: 1, envelope: [{ at: 0.5, value: 0.4 }] }],
+        at: [0.1, 0.9],
+      },
       {
         about: 'an easing thrown beyond its points is kept within ±4',
         effects: [
@@ -125,8 +170,24 @@ export const mathsRules: readonly Rule[] = [
       {
         about: 'per particle and along a ribbon',
         effects: [
-          { ...still, life: 1, colourOverLife: [{ at: 0, colour: '#ff8000' }, { at: 1, colour: '#0080ff00' }] },
-          { kind: 'trail', id: 'wake', duration: 1, length: 0.3, colourAlong: [{ at: 0, colour: '#20ff20' }, { at: 1, colour: '#ff20ff00', ease: 'linear' }] },
+          {
+            ...still,
+            life: 1,
+            colourOverLife: [
+              { at: 0, colour: '#ff8000' },
+              { at: 1, colour: '#0080ff00' },
+            ],
+          },
+          {
+            kind: 'trail',
+            id: 'wake',
+            duration: 1,
+            length: 0.3,
+            colourAlong: [
+              { at: 0, colour: '#20ff20' },
+              { at: 1, colour: '#ff20ff00', ease: 'linear' },
+            ],
+          },
         ],
         at: [0.11, 0.5037, 0.93],
       },
@@ -162,7 +223,20 @@ export const mathsRules: readonly Rule[] = [
       },
       {
         about: 'widths along a trail',
-        effects: [{ kind: 'trail', id: 'wake', duration: 0.5, length: 0.2, width: 60, widthAlong: [{ at: 0, value: 0.2, ease: 'ease-out' }, { at: 0.4, value: 1, ease: 'ease-in' }, { at: 1, value: 0 }] }],
+        effects: [
+          {
+            kind: 'trail',
+            id: 'wake',
+            duration: 0.5,
+            length: 0.2,
+            width: 60,
+            widthAlong: [
+              { at: 0, value: 0.2, ease: 'ease-out' },
+              { at: 0.4, value: 1, ease: 'ease-in' },
+              { at: 1, value: 0 },
+            ],
+          },
+        ],
         at: [0.21],
       },
     ],
@@ -175,7 +249,16 @@ export const mathsRules: readonly Rule[] = [
       effects: [
         { ...still, colouring: 'hue', hue, lightness: 0.7, chroma: 0.08, colourOverLife: [{ at: 0, colour: '#ffffff' }] },
         { ...still, id: 'vivid', colouring: 'hue', hue, lightness: 0.62, chroma: 0.36, colourOverLife: [{ at: 0, colour: '#ffffff' }] },
-        { ...still, id: 'drawn', colouring: 'hue', hue: { range: [0, 360] }, colourOverLife: [{ at: 0, colour: '#ffffff' }, { at: 1, colour: '#808080' }] },
+        {
+          ...still,
+          id: 'drawn',
+          colouring: 'hue',
+          hue: { range: [0, 360] },
+          colourOverLife: [
+            { at: 0, colour: '#ffffff' },
+            { at: 1, colour: '#808080' },
+          ],
+        },
       ],
       at: [0.5],
     })),
@@ -187,9 +270,22 @@ export const mathsRules: readonly Rule[] = [
       about: `damage ${damage}`,
       payload: { damage, strong: damage > 10, kind: damage > 30 ? 'ember' : 'plain' },
       effects: [
-        { kind: 'flash', id: 'flash', duration: 1, amount: { drive: 'damage', in: [0, 40], out: [0.1, 0.9], ease: 'ease-in' }, envelope: flat, colour: { by: 'kind', of: { ember: '#ff8020' }, otherwise: '#8090ff' } },
+        {
+          kind: 'flash',
+          id: 'flash',
+          duration: 1,
+          amount: { drive: 'damage', in: [0, 40], out: [0.1, 0.9], ease: 'ease-in' },
+          envelope: flat,
+          colour: { by: 'kind', of: { ember: '#ff8020' }, otherwise: '#8090ff' },
+        },
         { kind: 'punch', id: 'punch', duration: 1, amount: { drive: 'strong', in: [0, 1], out: [0.1, 0.3] }, envelope: flat, damping: 0 },
-        { kind: 'shake', id: 'shake', duration: 1, amplitude: { drive: 'damage', in: [40, 0], out: [0, 400], ease: 'cubic-bezier(0.4, -0.6, 0.6, 1.9)' }, envelope: flat },
+        {
+          kind: 'shake',
+          id: 'shake',
+          duration: 1,
+          amplitude: { drive: 'damage', in: [40, 0], out: [0, 400], ease: 'cubic-bezier(0.4, -0.6, 0.6, 1.9)' },
+          envelope: flat,
+        },
         { kind: 'signal', id: 'clamped', amount: { drive: 'damage', in: [0, 40], out: [1, 2] } },
         { kind: 'signal', id: 'signal', amount: { drive: 'direction', in: [0, 100], out: [-5, 5] }, delay: { range: [0.1, 0.4] } },
       ],
@@ -223,14 +319,41 @@ export const mathsRules: readonly Rule[] = [
           { kind: 'lens', id: 'lens', duration: 1, vignette: 0.5, flash: 0.5, envelope: [{ at: 0, value: -1 }] },
           { kind: 'overlay', id: 'overlay', duration: 1, picture: 'leaf', envelope: [{ at: 0, value: -1 }] },
           { kind: 'meter', id: 'meter', duration: 1, envelope: [{ at: 0, value: -1 }] },
-          { kind: 'ring', id: 'ring', duration: 1, radiusFrom: 50, radiusTo: 10, ease: 'linear(0, 3, 1)', envelope: [{ at: 0, value: -1 }] },
+          {
+            kind: 'ring',
+            id: 'ring',
+            duration: 1,
+            radiusFrom: 50,
+            radiusTo: 10,
+            ease: 'linear(0, 3, 1)',
+            envelope: [{ at: 0, value: -1 }],
+          },
           { kind: 'arc', id: 'arc', duration: 1, width: 400, envelope: [{ at: 0, value: -1 }] },
           { kind: 'trail', id: 'wake', duration: 1, widthAlong: [{ at: 0, value: -1 }] },
         ],
         at: [0.5],
       },
-      { about: 'an arc as wide as its reach', effects: [{ kind: 'arc', id: 'arc', duration: 1, reach: 60, width: 400, envelope: flat }], at: [0.5] },
-      { about: 'a meter beyond its ends', effects: [{ kind: 'meter', id: 'meter', duration: 1, before: 0.6, after: 0.1, strength: 3, ease: 'linear(0, 4, 1)', envelope: [{ at: 0, value: 3 }] }], at: [0, 0.04, 0.5, 0.7] },
+      {
+        about: 'an arc as wide as its reach',
+        effects: [{ kind: 'arc', id: 'arc', duration: 1, reach: 60, width: 400, envelope: flat }],
+        at: [0.5],
+      },
+      {
+        about: 'a meter beyond its ends',
+        effects: [
+          {
+            kind: 'meter',
+            id: 'meter',
+            duration: 1,
+            before: 0.6,
+            after: 0.1,
+            strength: 3,
+            ease: 'linear(0, 4, 1)',
+            envelope: [{ at: 0, value: 3 }],
+          },
+        ],
+        at: [0, 0.04, 0.5, 0.7],
+      },
     ],
   },
 ];

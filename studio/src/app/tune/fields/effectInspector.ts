@@ -1,10 +1,12 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { SelectModule } from 'primeng/select';
 import type { Asset, Effect, EventType, Payload } from '@undatio/core';
 import type { EnvelopePoint, GradientPoint, NumberValue } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import { fieldsOf, isAsked, readField, type InspectedField } from '../sequenceEdits';
+import { readField, type InspectedField } from '../sequenceEdits';
+import { orderFields } from './fieldOrder';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
 import { EnvelopeEditor } from './envelopeEditor';
@@ -21,12 +23,15 @@ export interface InspectorChange extends FieldChange {
 
 /** Cells of a newly opened lane made in one frame. */
 const cellsPerFrame = 2;
+/** Where the browser keeps whether the fold is open. */
+const foldKey = 'undatio.lane.fold';
 
 /** The few numbers of an effect, made from its schema. */
 @Component({
   selector: 'und-effect-inspector',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    NgTemplateOutlet,
     FormsModule,
     SelectModule,
     ScrubNumber,
@@ -54,13 +59,25 @@ export class EffectInspector {
 
   /** For envelopes that count along a thing, which the time axis does not fit. */
   protected readonly along = ownAxis(260, 10);
-  private readonly asked = computed(() =>
-    fieldsOf(this.effect().kind).filter((field) => !this.above().includes(field.name) && isAsked(this.effect(), field)),
-  );
+  /** Fields that were changed while this lane is open stay where they are. */
+  private readonly touched = signal<ReadonlySet<string>>(new Set());
+  protected readonly order = computed(() => orderFields(this.effect(), this.above(), this.touched()));
   /** How many cells are made so far: a few in each frame, so that opening a lane never holds up what moves. */
   private readonly made = signal(cellsPerFrame);
-  protected readonly fields = computed(() => this.asked().slice(0, this.made()));
-  protected readonly complete = computed(() => this.made() >= this.asked().length);
+  /** The groups as far as they are made. */
+  protected readonly shown = computed(() => {
+    let left = this.made();
+    return this.order().shown.flatMap((group) => {
+      const fields = group.fields.slice(0, Math.max(0, left));
+      left -= group.fields.length;
+      return fields.length > 0 ? [{ ...group, fields }] : [];
+    });
+  });
+  private readonly shownCount = computed(() => this.order().shown.reduce((sum, { fields }) => sum + fields.length, 0));
+  protected readonly foldedCount = computed(() => this.order().folded.reduce((sum, { fields }) => sum + fields.length, 2));
+  protected readonly complete = computed(() => this.made() >= this.shownCount());
+  /** Whether the rest is unfolded, as it was left. */
+  protected readonly unfolded = signal(localStorage.getItem(foldKey) === 'open');
 
   constructor() {
     let waiting = 0;
@@ -70,6 +87,16 @@ export class EffectInspector {
     };
     afterNextRender(() => (waiting = requestAnimationFrame(more)));
     inject(DestroyRef).onDestroy(() => cancelAnimationFrame(waiting));
+  }
+
+  protected remember(open: boolean): void {
+    this.unfolded.set(open);
+    localStorage.setItem(foldKey, open ? 'open' : 'folded');
+  }
+
+  /** The template hands fields on without their type. */
+  protected asField(field: InspectedField): InspectedField {
+    return field;
   }
 
   /** Where the blow flies now; undefined where the event has no direction. */
@@ -122,6 +149,7 @@ export class EffectInspector {
   }
 
   protected emit(field: Pick<InspectedField, 'name' | 'label'>, change: FieldChange): void {
+    if (!this.touched().has(field.name)) this.touched.update((names) => new Set([...names, field.name]));
     this.changed.emit({
       name: field.name,
       label: `${this.effect().label ?? this.effect().id}: ${field.label.toLowerCase()}`,

@@ -1,6 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { type EventType, type Payload } from '@undatio/core';
 import { parseEasing, toMode, valueMode, type NumberValue, type ValueMode } from '@undatio/core/internal';
+import { MenuModule, type Menu } from 'primeng/menu';
+import { PopoverModule, type Popover } from 'primeng/popover';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { EaseEditor } from './easeEditor';
 import { RangeGauge } from './rangeGauge';
@@ -13,17 +26,11 @@ export interface FieldChange {
 
 type Driven = Extract<NumberValue, { drive: string }>;
 
-const modes: readonly { mode: ValueMode; sign: string; about: string }[] = [
-  { mode: 'fixed', sign: '1', about: 'fixed' },
-  { mode: 'range', sign: '?', about: 'random in a range' },
-  { mode: 'driven', sign: 'ƒ', about: 'driven by the payload' },
-];
-
 /** A number that is fixed, drawn from a range, or driven by a payload field through a transfer curve. */
 @Component({
   selector: 'und-value-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber, EaseEditor, RangeGauge],
+  imports: [ScrubNumber, EaseEditor, RangeGauge, MenuModule, PopoverModule],
   templateUrl: './valueEditor.html',
   styleUrl: './valueEditor.scss',
 })
@@ -34,10 +41,16 @@ export class ValueEditor {
   readonly payload = input<Payload>({});
   readonly changed = output<FieldChange>();
 
-  protected readonly modes = modes;
+  private readonly injector = inject(Injector);
+  private readonly menu = viewChild<Menu>('ways');
+  private readonly popover = viewChild<Popover>('curve');
+  /** Whether the ways of choosing the number are offered, and whether its curve is shaped. Neither is made before it is asked for. */
+  protected readonly choosing = signal(false);
+  protected readonly shaping = signal(false);
+
   protected readonly mode = computed(() => valueMode(this.value()));
-  protected readonly min = computed(() => this.field().min ?? -Infinity);
-  protected readonly max = computed(() => this.field().max ?? Infinity);
+  protected readonly min = computed(() => this.field().min);
+  protected readonly max = computed(() => this.field().max);
   protected readonly differs = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.field().default));
   protected readonly fixed = computed(() => this.value() as number);
   protected readonly range = computed(() => (this.value() as { range: [number, number] }).range);
@@ -51,6 +64,20 @@ export class ValueEditor {
     }),
   );
 
+  protected readonly driverLabel = computed(
+    () => this.drivers().find(({ name }) => name === this.driven().drive)?.label ?? this.driven().drive,
+  );
+  /** How the number comes about, as it is said. */
+  protected readonly how = computed(() => {
+    const mode = this.mode();
+    return mode === 'fixed' ? 'fixed' : mode === 'range' ? 'random between' : `follows ${this.driverLabel()}`;
+  });
+  protected readonly waysOffered = computed(() => [
+    { label: 'fixed', command: () => this.choose('fixed') },
+    { label: 'random between', command: () => this.choose('range') },
+    ...this.drivers().map(({ name, label }) => ({ label: `follows ${label}`, command: () => this.follow(name) })),
+  ]);
+
   /** The transfer curve on a 60 × 24 field, and where the present payload stands on it. */
   protected readonly transfer = computed(() => {
     const { drive, in: from, out, ease } = this.driven();
@@ -62,6 +89,26 @@ export class ValueEditor {
     const u = Math.min(1, Math.max(0, (current - from[0]) / (from[1] - from[0])));
     return { path: `M${path}`, x: u * 60, y: y(u), now: Number((out[0] + (out[1] - out[0]) * curve(u)).toFixed(3)) };
   });
+
+  protected offer(event: Event): void {
+    const from = event.currentTarget;
+    this.choosing.set(true);
+    afterNextRender(() => this.menu()?.show({ ...event, currentTarget: from, target: from } as Event), { injector: this.injector });
+  }
+
+  protected shape(event: Event): void {
+    const from = event.currentTarget;
+    this.shaping.set(true);
+    afterNextRender(() => this.popover()?.show(event, from), { injector: this.injector });
+  }
+
+  private follow(name: string): void {
+    if (this.mode() === 'driven') this.setDriver(name);
+    else {
+      const driver = this.drivers().find((candidate) => candidate.name === name);
+      this.changed.emit({ value: toMode(this.value(), 'driven', { min: this.min(), max: this.max() }, driver) });
+    }
+  }
 
   protected choose(mode: ValueMode): void {
     if (mode !== this.mode())
@@ -87,7 +134,7 @@ export class ValueEditor {
     this.changed.emit({ value: { ...this.driven(), ease } });
   }
 
-  protected setDriver(name: string): void {
+  private setDriver(name: string): void {
     const driver = this.drivers().find((candidate) => candidate.name === name);
     if (driver) this.changed.emit({ value: { ...this.driven(), drive: name, in: [driver.min, driver.max] } });
   }

@@ -1,8 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Readouts } from '@undatio/core/internal';
-import { auditTime, combineLatest, debounceTime, map, Observable, of, switchMap } from 'rxjs';
-import { PlaybackService } from '../../playback/playbackService';
+import { auditTime, debounceTime, map, Observable, of, switchMap } from 'rxjs';
+import { FrameService } from '../../playback/frameService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 
@@ -19,7 +19,7 @@ import { ProjectService } from '../../project/projectService';
         </div>
       }
     </dl>
-    <details>
+    <details (toggle)="reading.set($any($event.target).open)">
       <summary>This instant</summary>
       <dl class="instant">
         @for (cell of instant(); track cell.name) {
@@ -72,13 +72,21 @@ import { ProjectService } from '../../project/projectService';
 })
 export class ReadoutList {
   private readonly strikes = inject(StrikeService);
-  private readonly playback = inject(PlaybackService);
+  private readonly frames = inject(FrameService);
   private readonly projects = inject(ProjectService);
   private readonly stage = toSignal(this.strikes.stage$);
+  /** Whether the numbers of the instant are looked at; while they are not, nobody reads them. */
+  protected readonly reading = signal(false);
   private readonly row = toSignal(
-    combineLatest([this.strikes.stage$, this.playback.playhead$]).pipe(
-      auditTime(50),
-      map(([{ take }, t]) => (take ? bakedRow(take.sample(t, take.createFrame())) : undefined)),
+    toObservable(this.reading).pipe(
+      switchMap((reading) =>
+        reading
+          ? this.frames.frame$.pipe(
+              auditTime(50),
+              map(({ frame }) => bakedRow(frame)),
+            )
+          : of(undefined),
+      ),
     ),
   );
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
@@ -6,7 +6,7 @@ import { SliderModule } from 'primeng/slider';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import type { PayloadField } from '@undatio/core';
 import { PlaybackService } from '../../playback/playbackService';
-import { StrikeService, type RapidSettings } from '../../playback/strikeService';
+import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
@@ -46,7 +46,21 @@ export class StrikePad {
     return (this.event()?.fields ?? []).filter((field): field is FieldOf<T> => field.type === type);
   }
 
-  protected readonly numbers = computed(() => this.fields('number').map((field) => ({ field, value: this.value(field) as number })));
+  /** The target's health before and after this blow, where the event tells it: the stage keeps it itself. */
+  protected readonly health = computed(() => {
+    const event = this.event();
+    if (!event || !tellsHealth(event)) return undefined;
+    const { health, payload } = this.settings();
+    return { before: health, after: healthAfter(event, payload, health) };
+  });
+  /** Whether what is seldom changed is shown. */
+  protected readonly settingUp = signal(false);
+
+  protected readonly numbers = computed(() =>
+    this.fields('number')
+      .filter(({ name }) => !this.health() || !/^health(Before|After)$/.test(name))
+      .map((field) => ({ field, value: this.value(field) as number })),
+  );
   protected readonly directions = computed(() => this.fields('direction').map((field) => ({ field, value: this.value(field) as number })));
   protected readonly kinds = computed(() => this.fields('kind').map((field) => ({ field, value: this.value(field) as string })));
   protected readonly flags = computed(() => this.fields('flag').map((field) => ({ field, value: this.value(field) as boolean })));
@@ -70,6 +84,10 @@ export class StrikePad {
 
   protected setSeed(value: number): void {
     this.strikes.setSeed(Math.round(value));
+  }
+
+  protected mend(): void {
+    this.strikes.mend();
   }
 
   protected roll(): void {

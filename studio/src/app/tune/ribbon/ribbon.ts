@@ -2,12 +2,11 @@ import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Project, Sequence } from '@undatio/core';
-import type { EngineTake, Family } from '@undatio/core/internal';
 import { connect, debounceTime, merge, skip, take } from 'rxjs';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
-import { drawChannel } from '../strip/channelPath';
 import { TimeAxis } from '../strip/timeAxis';
+import { drawSignature, signatureOf, type Signature, type SignatureDrawing } from './signature';
 
 /** Milliseconds of rest after which tiles are drawn anew. */
 const tilePause = 250;
@@ -17,13 +16,17 @@ interface Tile {
   readonly label: string;
   readonly event: string;
   readonly about: string;
-  readonly inks: readonly { family: Family; path: string }[];
+  readonly signature: Signature | undefined;
 }
 
-const width = 132;
-const height = 30;
+const width = 112;
+/** px above the contact's line for what is seen, below it for what is heard and felt. */
+const room = { base: 30, above: 29, below: 12 };
+const height = room.base + room.below + 1;
 /** The same stretch of time on every tile, so that tiles can be compared at a glance. */
-const axis = new TimeAxis(-0.25, 1.4, width, true);
+const axis = new TimeAxis(-0.25, 1.2, width, true);
+/** A project whose strongest blow is weaker than this is not drawn as if it were heavy. */
+const leastScale = 3;
 
 /** Every sequence as a tile that shows its real signature: its effects' channels around the contact line. */
 @Component({
@@ -52,12 +55,12 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
             (keydown)="key($event)"
           >
             <svg [attr.viewBox]="viewBox" preserveAspectRatio="none" aria-hidden="true">
-              @for (ink of tile.inks; track $index) {
-                <path
-                  [attr.d]="ink.path"
-                  [style.fill]="'var(--family-' + ink.family + ')'"
-                  [style.stroke]="'var(--family-' + ink.family + ')'"
-                />
+              @for (ink of tile.drawing.inks; track ink.family) {
+                <path [attr.d]="ink.path" [style.fill]="'var(--family-' + ink.family + ')'" />
+              }
+              <line x1="0" [attr.x2]="width" [attr.y1]="base" [attr.y2]="base" class="ground" />
+              @for (notch of tile.drawing.notches; track $index) {
+                <rect class="notch" [attr.x]="notch.x" y="0" [attr.width]="notch.width" [attr.height]="height" />
               }
               <line [attr.x1]="contact" [attr.x2]="contact" y1="0" [attr.y2]="height" class="contact" />
             </svg>
@@ -114,8 +117,8 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
     }
     .tile {
       flex: none;
-      width: 140px;
-      padding: 3px;
+      width: 120px;
+      padding: 2px 3px 1px;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;
       background: var(--sheet);
@@ -135,13 +138,22 @@ const axis = new TimeAxis(-0.25, 1.4, width, true);
     svg {
       width: 100%;
       flex: 1;
-      min-height: 30px;
+      min-height: 43px;
       display: block;
     }
-    path {
-      fill-opacity: 0.24;
+    .ground {
+      stroke: var(--rule-strong);
       stroke-width: 1;
       vector-effect: non-scaling-stroke;
+    }
+    .notch {
+      fill: var(--sheet);
+      stroke: var(--family-time);
+      stroke-width: 1;
+      vector-effect: non-scaling-stroke;
+    }
+    .tile[aria-selected='true'] .notch {
+      fill: var(--wash);
     }
     .contact {
       stroke: var(--contact);
@@ -173,24 +185,43 @@ export class Ribbon {
   );
   protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
-  private readonly drawn = new WeakMap<Sequence, Tile>();
+  private readonly tiles = new WeakMap<Sequence, Tile>();
 
   protected readonly filter = signal('');
   protected readonly viewBox = `0 0 ${width} ${height}`;
   protected readonly height = height;
+  protected readonly width = width;
+  protected readonly base = room.base;
   protected readonly contact = axis.x(0);
   protected readonly chosen = computed(() => this.settings().sequence);
   protected readonly groups = computed(() => {
     const project = this.project();
     const wanted = this.filter().trim().toLowerCase();
     const sequences = project?.sequences.filter(({ id, label }) => `${id} ${label}`.toLowerCase().includes(wanted)) ?? [];
-    return (project?.events ?? [])
+    if (!project) return [];
+    const tiles = sequences.map((sequence) => this.tile(project, sequence));
+    const scale = this.scale();
+    return project.events
       .map((event) => ({
         event: event.label,
-        tiles: sequences.filter((sequence) => sequence.event === event.id).map((sequence) => this.tile(project as Project, sequence)),
+        tiles: tiles.filter((tile) => tile.event === event.id).map((tile) => ({ ...tile, drawing: this.drawn(tile, scale) })),
       }))
-      .filter(({ tiles }) => tiles.length > 0);
+      .filter((group) => group.tiles.length > 0);
   });
+  /** What fills a tile: the strongest of all sequences, so that light is seen to be small beside heavy. */
+  private readonly scale = computed(() => {
+    const project = this.project();
+    const peaks = project?.sequences.map((sequence) => this.tile(project, sequence).signature?.peak ?? 0) ?? [];
+    return Math.max(leastScale, ...peaks);
+  });
+  private readonly drawings = new WeakMap<Signature, { scale: number; drawing: SignatureDrawing }>();
+
+  private drawn({ signature }: Tile, scale: number): SignatureDrawing {
+    if (!signature) return { inks: [], notches: [] };
+    let known = this.drawings.get(signature);
+    if (known?.scale !== scale) this.drawings.set(signature, (known = { scale, drawing: drawSignature(signature, scale, room) }));
+    return known.drawing;
+  }
 
   /** What is struck, once it has a tile. */
   private readonly shown = computed(() =>
@@ -236,7 +267,7 @@ export class Ribbon {
   }
 
   private tile(project: Project, sequence: Sequence): Tile {
-    let tile = this.drawn.get(sequence);
+    let tile = this.tiles.get(sequence);
     if (!tile) {
       const take = this.strikes.defaultTake(project, sequence);
       tile = {
@@ -244,54 +275,15 @@ export class Ribbon {
         label: sequence.label,
         event: sequence.event,
         about: sequence.note || sequence.label,
-        inks: take ? inksOf(take, project) : [],
+        signature: take && signatureOf(take, axis, (clip) => outlineOf(project, clip)),
       };
-      this.drawn.set(sequence, tile);
+      this.tiles.set(sequence, tile);
     }
     return tile;
   }
 }
 
-function inksOf(take: EngineTake, project: Project): Tile['inks'] {
-  const peaks = (clip: string): readonly number[] => {
-    const asset = project.assets.find(({ id }) => id === clip);
-    return asset?.type === 'sound' ? asset.peaks : [];
-  };
-  const kinds = new Map(take.active.map(({ effect, kind }) => [effect, kind]));
-  return [...kinds].map(([effect, kind]) => {
-    const options = { height, peaks: kind.family === 'ear' ? peaks : undefined, full: fullScale[kind.kind] };
-    return { family: kind.family, path: drawChannel(take, effect, axis, options).path };
-  });
+function outlineOf({ assets }: Project, clip: string): readonly number[] {
+  const asset = assets.find(({ id }) => id === clip);
+  return asset?.type === 'sound' ? asset.peaks : [];
 }
-
-/**
- * What fills a tile from top to foot, by kind, in the unit of its channel. Each at its own height would make all
- * sequences look alike.
- */
-const fullScale: Readonly<Record<string, number>> = {
-  flash: 1,
-  squash: 0.5,
-  knockback: 60,
-  jitter: 10,
-  burst: 60,
-  stream: 60,
-  overlay: 1,
-  pose: 1,
-  arc: 130,
-  trail: 160,
-  seeker: 6,
-  caption: 16,
-  meter: 1,
-  mark: 1,
-  ring: 120,
-  shake: 14,
-  kick: 16,
-  punch: 0.15,
-  lens: 1,
-  'hit-stop': 1,
-  slow: 1,
-  number: 60,
-  sound: 1,
-  rumble: 1,
-  signal: 1,
-};

@@ -1,11 +1,9 @@
 import type { ElementRef } from '@angular/core';
 import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { Frame } from '@undatio/core';
-import type { RapidFrame } from '@undatio/core/internal';
-import { combineLatest } from 'rxjs';
 import { PlaybackService } from '../../playback/playbackService';
-import { sampler, StrikeService, type Run } from '../../playback/strikeService';
+import { FrameService } from '../../playback/frameService';
+import { StrikeService } from '../../playback/strikeService';
 import { ProjectApi } from '../../project/projectApi';
 import { ProjectService } from '../../project/projectService';
 import type { StagePainter } from '../../stage/stagePainter';
@@ -25,6 +23,9 @@ import type { StageBackground } from './transport';
         <span class="motor low" [style.transform]="'scaleY(' + hand.low + ')'"></span>
         <span class="motor high" [style.transform]="'scaleY(' + hand.high + ')'"></span>
       </div>
+    }
+    @if (!shown() && !failed()) {
+      <p class="coming" role="status">The stage is coming…</p>
     }
     @if (problem(); as text) {
       <p class="problem" role="alert">{{ text }}</p>
@@ -66,6 +67,13 @@ import type { StageBackground } from './transport';
     .motor.high {
       width: 6px;
     }
+    .coming {
+      position: absolute;
+      inset: 45% 0 auto;
+      margin: 0;
+      text-align: center;
+      color: #ece5d3;
+    }
     .problem {
       position: absolute;
       left: 0.75rem;
@@ -85,6 +93,7 @@ export class Stage {
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('host');
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
+  private readonly frames = inject(FrameService);
   private readonly projects = inject(ProjectService);
   private readonly api = inject(ProjectApi);
   private readonly destroyed = inject(DestroyRef);
@@ -93,6 +102,8 @@ export class Stage {
   /** The motors while they turn, for those who hold no controller. */
   protected readonly rumble = signal<{ low: number; high: number } | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
+  /** Whether there is a picture yet. */
+  protected readonly shown = signal(false);
   protected readonly failed = signal<string | undefined>(undefined);
 
   constructor() {
@@ -120,23 +131,22 @@ export class Stage {
     this.painter.setBackground(this.background());
     this.destroyed.onDestroy(() => this.painter?.destroy());
     this.follow(this.painter);
+    this.shown.set(true);
+    this.painter
+      .complete()
+      .catch((error: unknown) => this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`));
+    const watch = new ResizeObserver(() => this.painter?.resize());
+    watch.observe(this.host().nativeElement);
+    this.destroyed.onDestroy(() => watch.disconnect());
   }
 
   private follow(painter: StagePainter): void {
-    let run: Run | undefined;
-    let sample: ((t: number) => Frame | RapidFrame) | undefined;
-    combineLatest([this.strikes.stage$, this.playback.playhead$])
-      .pipe(takeUntilDestroyed(this.destroyed))
-      .subscribe(([stage, t]) => {
-        this.problem.set(stage.problem);
-        if (!stage.run) return;
-        if (stage.run !== run) sample = sampler(stage.run);
-        run = stage.run;
-        if (!sample) return;
-        const frame = sample(t);
-        painter.paint(frame);
-        const { low, high } = frame.rumble;
-        this.rumble.set(low > 0 || high > 0 ? { low, high } : undefined);
-      });
+    this.strikes.stage$.pipe(takeUntilDestroyed(this.destroyed)).subscribe(({ problem }) => this.problem.set(problem));
+    this.frames.frame$.pipe(takeUntilDestroyed(this.destroyed)).subscribe(({ frame }) => {
+      // A frame of the display is drawn within it; anything else waits for the next.
+      painter.paint(frame, this.playback.inFrame);
+      const { low, high } = frame.rumble;
+      this.rumble.set(low > 0 || high > 0 ? { low, high } : undefined);
+    });
   }
 }

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, Injector, model, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { PopoverModule, type Popover } from 'primeng/popover';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
 import { AudioService } from '../../playback/audioService';
@@ -12,7 +13,7 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
 @Component({
   selector: 'und-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectButtonModule, SliderModule],
+  imports: [FormsModule, PopoverModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
     <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
@@ -41,27 +42,43 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
       ariaLabelledBy="speed-label"
     />
     <span id="speed-label" class="visually-hidden">Speed</span>
-    <p-selectbutton
-      [options]="rates"
-      optionLabel="label"
-      optionValue="value"
-      [allowEmpty]="false"
-      size="small"
-      [ngModel]="settings().frameRate"
-      (ngModelChange)="playback.set({ frameRate: $event })"
-      ariaLabelledBy="rate-label"
-    />
-    <span id="rate-label" class="visually-hidden">Frame rate to emulate</span>
-    <span class="field-label" aria-hidden="true">frames/s</span>
-    <p-selectbutton
-      [options]="backgrounds"
-      [allowEmpty]="false"
-      size="small"
-      [ngModel]="background()"
-      (ngModelChange)="background.set($event)"
-      ariaLabelledBy="background-label"
-    />
-    <span id="background-label" class="visually-hidden">Background</span>
+    <button
+      type="button"
+      class="plain"
+      aria-haspopup="dialog"
+      [attr.aria-expanded]="viewing()"
+      title="The frame rate that is emulated, and the background"
+      (click)="view($event)"
+    >
+      View{{ settings().frameRate ? ': ' + settings().frameRate + ' f/s' : '' }}
+    </button>
+    @if (viewing()) {
+      <p-popover #popover appendTo="body" (onHide)="viewing.set(false)">
+        <div class="view">
+          <p-selectbutton
+            [options]="rates"
+            optionLabel="label"
+            optionValue="value"
+            [allowEmpty]="false"
+            size="small"
+            [ngModel]="settings().frameRate"
+            (ngModelChange)="playback.set({ frameRate: $event })"
+            ariaLabelledBy="rate-label"
+          />
+          <span id="rate-label" class="visually-hidden">Frame rate to emulate</span>
+          <span class="field-label" aria-hidden="true">frames/s</span>
+          <p-selectbutton
+            [options]="backgrounds"
+            [allowEmpty]="false"
+            size="small"
+            [ngModel]="background()"
+            (ngModelChange)="background.set($event)"
+            ariaLabelledBy="background-label"
+          />
+          <span id="background-label" class="visually-hidden">Background</span>
+        </div>
+      </p-popover>
+    }
     <span class="clock number" aria-live="off"
       ><data class="seconds" [value]="time()">{{ seconds() }}</data> s · {{ frames() }} f</span
     >
@@ -104,6 +121,11 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
       flex: none;
       margin: 0 0.5rem 0 0.4rem;
     }
+    .view {
+      display: grid;
+      gap: 0.5rem;
+      justify-items: start;
+    }
     .missing {
       color: var(--warn);
       font-size: 0.75rem;
@@ -114,6 +136,15 @@ export class Transport {
   protected readonly playback = inject(PlaybackService);
   protected readonly sound = inject(AudioService);
   readonly background = model.required<StageBackground>();
+  private readonly injector = inject(Injector);
+  private readonly popover = viewChild<Popover>('popover');
+  protected readonly viewing = signal(false);
+
+  protected view(event: Event): void {
+    const from = event.currentTarget;
+    this.viewing.set(true);
+    afterNextRender(() => this.popover()?.show(event, from), { injector: this.injector });
+  }
 
   protected readonly settings = toSignal(this.playback.settings$, { requireSync: true });
   protected readonly audio = toSignal(this.sound.state$, { requireSync: true });

@@ -1,3 +1,4 @@
+import { toSignal } from '@angular/core/rxjs-interop';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
 import { type Asset, type Effect } from '@undatio/core';
@@ -62,7 +63,8 @@ export class Lane {
   protected readonly soloed = computed(() => this.solo().includes(this.effect().id));
   protected readonly silent = computed(() => this.effect().muted || (this.solo().length > 0 && !this.soloed()));
   protected readonly height = computed(() => (this.open() ? openHeight : closedHeight));
-  protected readonly payload = computed(() => this.strikes.current.payload);
+  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
+  protected readonly payload = computed(() => this.settings().payload);
   protected readonly others = computed(() => this.stage().sequence.effects.filter(({ id }) => id !== this.effect().id));
   protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? []);
 

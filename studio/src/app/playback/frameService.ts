@@ -1,0 +1,34 @@
+import { inject, Injectable } from '@angular/core';
+import type { Frame } from '@undatio/core';
+import type { RapidFrame } from '@undatio/core/internal';
+import { combineLatest, filter, map, share } from 'rxjs';
+import { PlaybackService } from './playbackService';
+import { sampler, StrikeService, type Run, type StageTake } from './strikeService';
+
+/** The instant that is shown, sampled. The frame is written over by the next. */
+export interface ShownFrame {
+  readonly stage: StageTake;
+  readonly frame: Frame | RapidFrame;
+}
+
+/** Samples what is played at the playhead, once for all who look at it: the stage, the hand and the numbers of the instant. */
+@Injectable({ providedIn: 'root' })
+export class FrameService {
+  private run: Run | undefined;
+  private sample: ((t: number) => Frame | RapidFrame) | undefined;
+
+  /** Emits with every move of the playhead and every change of what is struck. */
+  readonly frame$ = combineLatest([inject(StrikeService).stage$, inject(PlaybackService).playhead$]).pipe(
+    map(([stage, t]) => this.at(stage, t)),
+    filter((shown) => shown !== undefined),
+    share(),
+  );
+
+  private at(stage: StageTake, t: number): ShownFrame | undefined {
+    const { run } = stage;
+    if (!run) return undefined;
+    if (run !== this.run) this.sample = sampler(run);
+    this.run = run;
+    return this.sample && { stage, frame: this.sample(t) };
+  }
+}
