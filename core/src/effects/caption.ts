@@ -6,7 +6,7 @@ import { origins, type Draws } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
 import { bindTo, movable } from '../take/motion.js';
 import type { Fraction } from '../units.js';
-import { letterChannels, LetterPose } from './parts/letterCurves.js';
+import { enterStarts, leaveStarts, letterChannels, LetterPose, stayStarts } from './parts/letterCurves.js';
 import { parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
 import { defineKind } from './effect.js';
 import type { CommonFields } from './parts/common.js';
@@ -80,24 +80,15 @@ const fields = {
     'Entering',
     'How a letter comes, over its enter time: x and y in heights of a capital, turn in quarter turns, size added to 1, alpha.',
     letterChannels,
-    {
-      y: [
-        { at: 0, value: 1, ease: 'ease-out' },
-        { at: 1, value: 0 },
-      ],
-      alpha: [
-        { at: 0, value: 0 },
-        { at: 1, value: 1 },
-      ],
-    },
-    { when: byCurves, absent: {} },
+    enterStarts.rise,
+    { when: byCurves, absent: {}, starts: enterStarts },
   ),
   staying: curvesField(
     'Staying',
     'What each letter does over and over while it is there, in the same units.',
     letterChannels,
     {},
-    { absent: {} },
+    { absent: {}, starts: stayStarts },
   ),
   stayPeriod: valueField({
     label: 'Stay period',
@@ -119,7 +110,13 @@ const fields = {
     default: 0.1,
     absent: 0.1,
   }),
-  leaving: curvesField('Leaving', 'How the letters go, over the leave time; without any they fade.', letterChannels, {}, { absent: {} }),
+  leaving: curvesField(
+    'Leaving',
+    'How the letters go, over the leave time; without any they fade.',
+    letterChannels,
+    {},
+    { absent: {}, starts: leaveStarts },
+  ),
 } satisfies Fields;
 
 function faultText(column: number, expected: string): string {

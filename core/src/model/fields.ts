@@ -78,6 +78,8 @@ export interface CurvesField<O extends readonly string[] = readonly string[]> ex
   Partial<Record<O[number], readonly EnvelopePoint[]>>
 > {
   readonly options: O;
+  /** Sets of curves to start from, by their names. */
+  readonly starts: Readonly<Record<string, Partial<Record<O[number], readonly EnvelopePoint[]>>>>;
 }
 export type ColourField = FieldBase<'colour', ColourValue>;
 export type GradientField = FieldBase<'gradient', readonly GradientPoint[]>;
@@ -199,9 +201,9 @@ export function curvesField<const O extends readonly [string, ...string[]]>(
   about: string,
   options: O,
   fallback: CurvesField<O>['default'],
-  more: More<CurvesField<O>['default']> = {},
+  more: More<CurvesField<O>['default']> & Partial<Pick<CurvesField<O>, 'starts'>> = {},
 ): CurvesField<O> {
-  return { control: 'curves', group: 'time', label, about, options, default: fallback, ...more };
+  return { control: 'curves', group: 'time', label, about, options, default: fallback, starts: {}, ...more };
 }
 
 export function gradientField(label: string, about: string, fallback: readonly GradientPoint[]): GradientField {

@@ -9,7 +9,7 @@ interface Shares {
   readonly pad: number;
 }
 
-const usual: Shares = { closed: 0.465, open: 0.55, pad: 288 };
+const usual: Shares = { closed: 0.44, open: 0.48, pad: 288 };
 const key = 'undatio.tune.layout';
 const bounds = { strip: [0.2, 0.8], pad: [240, 480] } as const;
 

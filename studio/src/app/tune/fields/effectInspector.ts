@@ -9,6 +9,7 @@ import { readField, type InspectedField } from '../sequenceEdits';
 import { orderFields } from './fieldOrder';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
+import { CurvesEditor } from './curvesEditor';
 import { EnvelopeEditor } from './envelopeEditor';
 import { ownAxis } from '../strip/lifeAxis';
 import { DirectionRose, type DirectionValue } from './directionRose';
@@ -38,6 +39,7 @@ const foldKey = 'undatio.lane.fold';
     ValueEditor,
     ColourEditor,
     GradientEditor,
+    CurvesEditor,
     EaseEditor,
     EnvelopeEditor,
     AssetPicker,

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
-import { parseEasing, tidy, type EnvelopePoint } from '@undatio/core/internal';
+import { tidy, type EnvelopePoint } from '@undatio/core/internal';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { EaseEditor } from './easeEditor';
+import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
 import type { PlaceAxis } from '../strip/lifeAxis';
 
@@ -18,7 +19,7 @@ let gestures = 0;
   template: `
     <svg class="plot" [attr.width]="life().width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
       <line class="base" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(0)" [attr.y2]="y(0)" />
-      <line class="base full" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(1)" [attr.y2]="y(1)" />
+      <line class="base full" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(full())" [attr.y2]="y(full())" />
       <path class="reach" [attr.d]="curve()" (dblclick)="add($event)" />
       <path class="curve" [attr.d]="curve()" />
       @for (point of points(); track $index) {
@@ -124,6 +125,8 @@ export class EnvelopeEditor {
   /** Where its places lie: over its life on the strip, or along it on an axis of its own. */
   readonly life = input.required<PlaceAxis>();
   readonly height = input(96);
+  /** The least that is drawn to its full height. */
+  readonly full = input(1);
   readonly changed = output<FieldChange>();
 
   /** The points as last emitted, which the owner may not have handed back yet. */
@@ -134,27 +137,15 @@ export class EnvelopeEditor {
   protected readonly room = computed(() => this.roomOf(this.chosen()));
   private readonly span = computed(() => {
     const values = this.points().map(({ value }) => value);
-    return { low: Math.min(0, ...values), high: Math.max(1, ...values) };
+    return { low: Math.min(0, ...values), high: Math.max(this.full(), ...values) };
   });
-  protected readonly curve = computed(() => {
-    const points = this.points();
-    const easings = points.map(({ ease }) => parseEasing(ease ?? 'linear'));
-    const parts = points.slice(0, -1).flatMap((from, i) => {
-      const to = points[i + 1];
-      return Array.from({ length: 16 }, (_, step) => {
-        const u = step / 16;
-        return `${this.x(from.at + (to.at - from.at) * u).toFixed(1)} ${this.y(from.value + (to.value - from.value) * easings[i](u)).toFixed(1)}`;
-      });
-    });
-    const last = points[points.length - 1];
-    const corners = [
-      `${this.x(0)} ${this.y(points[0].value)}`,
-      ...parts,
-      `${this.x(last.at)} ${this.y(last.value)}`,
-      `${this.x(1)} ${this.y(last.value)}`,
-    ];
-    return `M${corners.join('L')}`;
-  });
+  protected readonly curve = computed(() =>
+    envelopePath(
+      this.points(),
+      (at) => this.x(at),
+      (value) => this.y(value),
+    ),
+  );
   private gesture = '';
 
   /** px across of the place `u` of its life. */

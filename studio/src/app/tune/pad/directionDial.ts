@@ -27,10 +27,13 @@ import { ScrubNumber } from '../../shared/scrubNumber';
       <path d="M-34 0 H28 M28 0 L18 -7 M28 0 L18 7" class="arrow" [attr.transform]="'rotate(' + value() + ')'" />
       <circle r="3.5" class="hub" />
     </svg>
-    <div class="words">
-      <span class="field-label">{{ label() }}</span>
-      <und-scrub-number [label]="label()" unit="°" [value]="value()" [min]="-180" [max]="180" (changed)="changed.emit($event.value)" />
-      <span class="field-label">{{ words() }}</span>
+    <div class="beside">
+      <span class="words">
+        <span class="field-label">{{ label() }}</span>
+        <und-scrub-number [label]="label()" unit="°" [value]="value()" [min]="-180" [max]="180" (changed)="changed.emit($event.value)" />
+        <span class="field-label">{{ words() }}</span>
+      </span>
+      <ng-content />
     </div>
   `,
   styles: `
@@ -40,8 +43,8 @@ import { ScrubNumber } from '../../shared/scrubNumber';
       gap: 0.75rem;
     }
     svg {
-      width: 60px;
-      height: 60px;
+      width: 50px;
+      height: 50px;
       flex: none;
       cursor: grab;
       touch-action: none;
@@ -67,10 +70,17 @@ import { ScrubNumber } from '../../shared/scrubNumber';
     .hub {
       fill: var(--ink);
     }
+    .beside {
+      flex: 1;
+      min-width: 0;
+      display: grid;
+      gap: 0.15rem;
+    }
     .words {
       display: flex;
-      flex-direction: column;
-      gap: 0.15rem;
+      align-items: center;
+      gap: 0.5rem;
+      white-space: nowrap;
     }
   `,
 })

@@ -37,7 +37,7 @@ import { ProjectService } from '../../project/projectService';
     :host {
       display: block;
       border-top: 1px solid var(--rule-strong);
-      padding-top: 0.4rem;
+      padding-top: 0.3rem;
     }
     dl {
       margin: 0;
@@ -53,6 +53,7 @@ import { ProjectService } from '../../project/projectService';
       justify-content: space-between;
       gap: 0.4rem;
       font-size: 0.75rem;
+      line-height: 1.2;
     }
     dt {
       color: var(--faint-ink);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SliderModule } from 'primeng/slider';
@@ -17,7 +18,7 @@ type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }
 @Component({
   selector: 'und-strike-pad',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, ButtonModule, SliderModule, ToggleSwitchModule, ScrubNumber, DirectionDial],
+  imports: [NgTemplateOutlet, FormsModule, ButtonModule, SliderModule, ToggleSwitchModule, ScrubNumber, DirectionDial],
   templateUrl: './strikePad.html',
   styleUrl: './strikePad.scss',
 })
@@ -61,6 +62,8 @@ export class StrikePad {
       .filter(({ name }) => !this.health() || !/^health(Before|After)$/.test(name))
       .map((field) => ({ field, value: this.value(field) as number })),
   );
+  /** The first number stands beside the first direction; these have rows of their own. */
+  protected readonly furtherNumbers = computed(() => this.numbers().slice(this.directions().length > 0 ? 1 : 0));
   protected readonly directions = computed(() => this.fields('direction').map((field) => ({ field, value: this.value(field) as number })));
   protected readonly kinds = computed(() => this.fields('kind').map((field) => ({ field, value: this.value(field) as string })));
   protected readonly flags = computed(() => this.fields('flag').map((field) => ({ field, value: this.value(field) as boolean })));

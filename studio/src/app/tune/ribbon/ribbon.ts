@@ -60,7 +60,7 @@ const leastScale = 3;
               }
               <line x1="0" [attr.x2]="width" [attr.y1]="base" [attr.y2]="base" class="ground" />
               @for (notch of tile.drawing.notches; track $index) {
-                <rect class="notch" [attr.x]="notch.x" y="0" [attr.width]="notch.width" [attr.height]="height" />
+                <rect class="notch" [attr.x]="notch.x" [attr.y]="base - 2" [attr.width]="notch.width" height="4" />
               }
               <line [attr.x1]="contact" [attr.x2]="contact" y1="0" [attr.y2]="height" class="contact" />
             </svg>
@@ -147,13 +147,7 @@ const leastScale = 3;
       vector-effect: non-scaling-stroke;
     }
     .notch {
-      fill: var(--sheet);
-      stroke: var(--family-time);
-      stroke-width: 1;
-      vector-effect: non-scaling-stroke;
-    }
-    .tile[aria-selected='true'] .notch {
-      fill: var(--wash);
+      fill: var(--family-time);
     }
     .contact {
       stroke: var(--contact);
