@@ -24,6 +24,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     expect(await serious(page)).toEqual([]);
     for (const lane of ['flash', 'sparks', 'hit-stop', 'number', 'throw', 'shock', 'lens', 'hurt', 'wake', 'health', 'crack']) {
       await studio.openLane(lane);
+      await studio.everythingElse(lane);
       await expect(studio.lane(lane).getByText('Starts from')).toBeVisible();
       expect(await serious(page)).toEqual([]);
     }

@@ -39,7 +39,7 @@ test.describe('shipping', () => {
     page,
     server,
   }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(600_000);
     const project = (await (await fetch(`${server.address}/api/projects/elytra-league`)).json()) as {
       sequences: { id: string; event: string }[];
     };
@@ -89,16 +89,18 @@ test.describe('shipping', () => {
     }
 
     await studio.open(project.sequences[0].id);
+    await studio.setUp();
     for (const { id, event } of project.sequences) {
       await page.locator(`[data-sequence="${id}"]`).click();
       await expect(page).toHaveURL(new RegExp(`${id}$`));
       for (const [name, value] of [['Seed', '7'], ...(event === 'lance-hit' ? [['Damage', '33']] : [])]) {
         const field = page.locator('und-strike-pad').getByRole('textbox', { name, exact: true });
+        if ((await field.inputValue()) === value) continue;
         await field.fill(value);
         await field.press('Enter');
       }
       const shown: Record<string, string>[] = [];
-      for (const frames of [0, 5]) {
+      for (const frames of [0, 3]) {
         await studio.goTo(frames);
         shown.push(await studio.instant());
       }

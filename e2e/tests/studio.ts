@@ -117,7 +117,8 @@ export class Studio {
   /** The numbers of the shown instant, exactly. */
   async instant(): Promise<Record<string, string>> {
     const details = this.page.locator('und-readout-list details');
-    if (!(await details.evaluate((element: HTMLDetailsElement) => element.open))) await details.locator('summary').click();
+    await this.unfold(details);
+    await expect(details.locator('data').first()).toBeVisible();
     await this.settle();
     return details
       .locator('data')
@@ -132,7 +133,31 @@ export class Studio {
       const field = this.page.locator('und-strike-pad').getByRole('textbox', { name: label, exact: true });
       if ((await field.count()) > 0) payload[name] = Number(await field.inputValue());
     }
+    const health = this.page.locator('und-strike-pad').getByRole('meter');
+    if ((await health.count()) > 0) {
+      payload['healthBefore'] = Number(await health.getAttribute('data-before'));
+      payload['healthAfter'] = Number(await health.getAttribute('data-after'));
+    }
     return JSON.stringify(payload);
+  }
+
+  /** Opens what is folded away on the page: everything about a lane, or the set-up of a blow. */
+  async unfold(fold: Locator): Promise<void> {
+    if (!(await fold.evaluate((element: HTMLDetailsElement) => element.open))) await fold.locator('summary').click();
+  }
+
+  setUp(): Promise<void> {
+    return this.unfold(this.page.locator('details.setup'));
+  }
+
+  everythingElse(effect: string): Promise<void> {
+    return this.unfold(this.lane(effect).locator('details.fold'));
+  }
+
+  /** How a number of a lane comes about, chosen from its words. */
+  async chooseHow(cell: Locator, how: string): Promise<void> {
+    await cell.locator('.how').click();
+    await this.page.getByRole('menuitem', { name: how }).click();
   }
 
   /** Waits until everything edited so far is stored. */
@@ -149,10 +174,13 @@ export class Studio {
     return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as never };
   }
 
-  /** The colour of one point of the stage, in px from the stage's corner, as [r, g, b]. */
-  async stagePixel(x: number, y: number): Promise<[number, number, number]> {
+  /** The colour of one point of the stage, in world px from contact while the view rests, as [r, g, b]. */
+  async stagePixel(worldX: number, worldY: number): Promise<[number, number, number]> {
     const box = await this.page.locator('und-stage').boundingBox();
     if (!box) throw new Error('the stage is not there');
+    // Contact is at 0.42 and 0.6 of the stage, and 1.2 px are drawn for one of the world.
+    const x = box.width * 0.42 + worldX * 1.2;
+    const y = box.height * 0.6 + worldY * 1.2;
     const png = await this.page.screenshot({ clip: { x: box.x + x - 2, y: box.y + y - 2, width: 5, height: 5 } });
     return this.page.evaluate(async (base64) => {
       const bytes = Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));

@@ -109,12 +109,12 @@ test.describe('shaping on the strip', () => {
     await studio.open('lance-light');
     await studio.openLane('shake');
     const roll = studio.lane('shake').locator('[data-field="roll"]');
-    await roll.getByRole('radio', { name: 'random in a range' }).click();
+    await studio.chooseHow(roll, 'random between');
     await roll.getByRole('textbox', { name: 'Roll, high end' }).fill('4');
     await roll.getByRole('textbox', { name: 'Roll, high end' }).press('Enter');
     await studio.saved();
     expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['roll']).toEqual({ range: [0, 4] });
-    await roll.getByRole('radio', { name: 'driven by the payload' }).click();
+    await studio.chooseHow(roll, 'follows Damage');
     await studio.saved();
     expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'shake')?.['roll']).toEqual({
       drive: 'damage',

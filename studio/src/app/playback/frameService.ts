@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { Frame } from '@undatio/core';
 import type { RapidFrame } from '@undatio/core/internal';
-import { combineLatest, filter, map, share } from 'rxjs';
+import { combineLatest, filter, map, shareReplay } from 'rxjs';
 import { PlaybackService } from './playbackService';
 import { sampler, StrikeService, type Run, type StageTake } from './strikeService';
 
@@ -21,7 +21,8 @@ export class FrameService {
   readonly frame$ = combineLatest([inject(StrikeService).stage$, inject(PlaybackService).playhead$]).pipe(
     map(([stage, t]) => this.at(stage, t)),
     filter((shown) => shown !== undefined),
-    share(),
+    // Whoever looks later sees the instant that is shown.
+    shareReplay({ bufferSize: 1, refCount: true }),
   );
 
   private at(stage: StageTake, t: number): ShownFrame | undefined {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Readouts } from '@undatio/core/internal';
-import { auditTime, debounceTime, map, Observable, of, switchMap } from 'rxjs';
+import { debounceTime, map, Observable, of, switchMap, throttleTime } from 'rxjs';
 import { FrameService } from '../../playback/frameService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
@@ -21,7 +21,7 @@ import { ProjectService } from '../../project/projectService';
     </dl>
     <details (toggle)="reading.set($any($event.target).open)">
       <summary>This instant</summary>
-      <dl class="instant">
+      <dl class="instant" tabindex="0" aria-label="Numbers of this instant">
         @for (cell of instant(); track cell.name) {
           <div>
             <dt>{{ cell.name }}</dt>
@@ -45,8 +45,12 @@ import { ProjectService } from '../../project/projectService';
       grid-template-columns: 1fr 1fr;
       gap: 0.1rem 0.9rem;
     }
+    /* They are many: they scroll, and leave the pad its room. */
     .instant {
       grid-template-columns: 1fr;
+      max-height: 4.8rem;
+      overflow-y: auto;
+      scrollbar-width: thin;
     }
     dl div {
       display: flex;
@@ -83,7 +87,7 @@ export class ReadoutList {
       switchMap((reading) =>
         reading
           ? this.frames.frame$.pipe(
-              auditTime(50),
+              throttleTime(50, undefined, { leading: true, trailing: true }),
               map(({ frame }) => bakedRow(frame)),
             )
           : of(undefined),
