@@ -8,11 +8,13 @@ import { Worker } from 'node:worker_threads';
 import { build, install, root } from './setUp.mjs';
 
 install();
-build(["core"]);
+build(['core']);
 
 const shipped = join(root, 'core/dist/shipped');
 const only = process.argv[2];
-const faults = JSON.parse(readFileSync(join(root, 'scripts/faults/faults.json'), 'utf8')).filter(({ about }) => !only || about.includes(only));
+const faults = JSON.parse(readFileSync(join(root, 'scripts/faults/faults.json'), 'utf8')).filter(
+  ({ about }) => !only || about.includes(only),
+);
 const play = fileURLToPath(new URL('./faults/playVectors.mjs', import.meta.url));
 /** A fault may make a loop that never ends. */
 const patience = 20_000;
@@ -65,5 +67,7 @@ const missing = results.filter(({ problem }) => problem);
 const unnoticed = results.filter(({ problem, noticed }) => !problem && noticed === undefined);
 for (const { about, problem } of missing) console.log(`cannot be planted: ${about}: ${problem}`);
 for (const { about, file } of unnoticed) console.log(`not noticed: ${about} (${file})`);
-console.log(`\nfaults: ${results.length - missing.length - unnoticed.length} noticed, ${unnoticed.length} not noticed, ${missing.length} that cannot be planted`);
+console.log(
+  `\nfaults: ${results.length - missing.length - unnoticed.length} noticed, ${unnoticed.length} not noticed, ${missing.length} that cannot be planted`,
+);
 process.exitCode = unnoticed.length + missing.length > 0 ? 1 : 0;

@@ -203,7 +203,10 @@ describe('undatio export', () => {
       expect(index.files.length).toBeGreaterThan(50);
       for (const { file } of index.files) {
         const { vectors } = JSON.parse(await text(`vectors/${file}`)) as VectorFile;
-        for (const vector of vectors) expect(differs(vector, runtime.openKit, index.defaults)).withContext(`${file}: ${vector.about}`).toBeUndefined();
+        for (const vector of vectors)
+          expect(differs(vector, runtime.openKit, index.defaults))
+            .withContext(`${file}: ${vector.about}`)
+            .toBeUndefined();
       }
       expect(await text('docs/engine.md')).toContain('# The engine');
       expect(JSON.parse(await text('package.json'))).toEqual(jasmine.objectContaining({ name: 'elytra-league-kit', type: 'module' }));
