@@ -33,25 +33,9 @@ export function engineLines(): Line[] {
       value: `${(ours / loop).toFixed(2)}× the bare loop (${ours.toFixed(2)} ms against ${loop.toFixed(2)} ms)`,
       target: '≤ 2×',
     },
-    {
-      what: 'heap growth per sample',
-      value: `${allocation(() => take.sample(randomTimes[3], frame)).toFixed(0)} B, numbers boxed between calls; no object, no array`,
-      target: 'none',
-    },
     { what: 'engine time for 20000 particles in a frame', value: `${crowdTime().toFixed(2)} ms`, target: '< 2 ms' },
     ...lateLines(),
   ];
-}
-
-/** Heap growth per call with the collector held off; a few bytes are the measurement's own. */
-function allocation(work: () => void): number {
-  const collect = (globalThis as { gc?: () => void }).gc;
-  if (!collect) throw new Error('run with --expose-gc');
-  for (let i = 0; i < 400; i++) work();
-  collect();
-  const before = process.memoryUsage().heapUsed;
-  for (let i = 0; i < 500; i++) work();
-  return Math.max(0, process.memoryUsage().heapUsed - before) / 500;
 }
 
 /** Median ms to sample 20,000 live particles. */

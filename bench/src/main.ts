@@ -5,8 +5,10 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
+import { allocationLine, kitLines } from './kit.js';
 import { crowdLines, latencyLines, openCrowd, stageRateLine } from './latency.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
+import { worstLine } from './worst.js';
 
 /** Prints measured ratios and sizes. Nothing here passes or fails: the targets stand beside the numbers. */
 
@@ -70,5 +72,8 @@ console.log(
   `${cpus()[0].model.trim()}, ${cpus().length} cores, ${(totalmem() / 2 ** 30).toFixed(0)} GiB; Node ${process.version}; ${process.platform}\n`,
 );
 print(engineLines());
+print([await allocationLine()]);
+print(await kitLines(root));
+print([worstLine()]);
 print([await runtimeLine(root)]);
 await inBrowser();

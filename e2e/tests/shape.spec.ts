@@ -143,7 +143,9 @@ test.describe('shaping with the mouse', () => {
     await expect(lane.getByRole('button', { name: 'Reset Speed' })).toHaveCount(0);
   });
 
-  test('a caption with markup that is not closed is told at its place, and nothing is lost', async ({ studio, page }) => {
+  test('a caption with markup that is not closed is told at its place, and nothing is lost', async ({ studio, page, expected }) => {
+    // Whether it was already sent when it is mended depends on how slow the machine is.
+    expected.push(/422/);
     await studio.open('shell-crack');
     await studio.reveal('call');
     await studio.openLane('call');

@@ -79,7 +79,6 @@ export class ReadoutList {
   private readonly strikes = inject(StrikeService);
   private readonly frames = inject(FrameService);
   private readonly projects = inject(ProjectService);
-  private readonly stage = toSignal(this.strikes.stage$);
   /** Whether the numbers of the instant are looked at; while they are not, nobody reads them. */
   protected readonly reading = signal(false);
   private readonly row = toSignal(
@@ -107,7 +106,7 @@ export class ReadoutList {
 
   protected readonly rows = computed(() => {
     const read = this.read();
-    return read ? rowsOf(read, this.stage()?.take) : [];
+    return read ? rowsOf(read) : [];
   });
 
   private options(): ReadoutOptions {
@@ -156,9 +155,8 @@ interface ReadoutRow {
   readonly about: string;
 }
 
-/** The readings in words and units; those of kinds that the take does not have are left out. */
-function rowsOf(read: Readouts, take: EngineTake | undefined): ReadoutRow[] {
-  const has = (...kinds: string[]): boolean => take?.active.some(({ kind }) => kinds.includes(kind.kind)) ?? false;
+/** The readings in words and units; what nothing in the take comes to is left out. */
+function rowsOf(read: Readouts): ReadoutRow[] {
   const row = (name: string, text: string, about: string, shown = true): ReadoutRow[] => (shown ? [{ name, text, about }] : []);
   const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
   return [
@@ -169,12 +167,12 @@ function rowsOf(read: Readouts, take: EngineTake | undefined): ReadoutRow[] {
       'Farthest the view is from rest, and of its width.',
     ),
     ...row('Hit-stop', `${(read.hitStopTotal * 1000).toFixed(0)} ms`, 'Time for which the target stands still.'),
-    ...row('Slowed by', `${(read.slowedBy * 1000).toFixed(0)} ms`, 'What the target loses to slowing.', has('slow')),
+    ...row('Slowed by', `${(read.slowedBy * 1000).toFixed(0)} ms`, 'What the target loses to slowing.', read.slowedBy > 0),
     ...row('Flash', `${(read.peakFlash * 100).toFixed(0)} %`, 'Highest flash amount on the target.'),
     ...row('Lit area', percent(read.flashArea), 'Largest share of the view lit at once.'),
     ...row('Flash rate', `${read.flashRate} /s`, 'Most flashes in any one second.'),
-    ...row('Throw', `${read.peakThrow.toFixed(0)} px`, 'Farthest that a body is from rest.', has('knockback', 'jitter')),
-    ...row('Zoom', percent(read.peakZoom), 'Most that the view zooms.', has('punch')),
+    ...row('Throw', `${read.peakThrow.toFixed(0)} px`, 'Farthest that a body is from rest.', read.peakThrow > 0),
+    ...row('Zoom', percent(read.peakZoom), 'Most that the view zooms.', read.peakZoom > 0),
     ...row('Roll', `${read.peakRoll.toFixed(1)}°`, 'Farthest that the view turns.', read.peakRoll > 0),
     ...row('Particles', String(read.peakParticles), 'Most particles at once.'),
     ...row('Words', String(read.peakWords), 'Most numbers, letters and pictures at once.', read.peakWords > 0),
@@ -184,6 +182,6 @@ function rowsOf(read: Readouts, take: EngineTake | undefined): ReadoutRow[] {
       Number.isFinite(read.loudness) ? `${read.loudness.toFixed(1)} dB` : 'silent',
       'All sounds together at their loudest, against full scale; above 0 they clip.',
     ),
-    ...row('Rumble', percent(read.peakRumble), 'Strongest motor.', has('rumble')),
+    ...row('Rumble', percent(read.peakRumble), 'Strongest motor.', read.peakRumble > 0),
   ];
 }
