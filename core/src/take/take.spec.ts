@@ -119,7 +119,9 @@ describe('a take', () => {
 
   it('ends when the last of it has been seen', () => {
     fc.assert(
-      fc.property(modest, fc.nat(), (effects, seed) => {
+      fc.property(modest, fc.nat(), (documents, seed) => {
+        // A throw that stays is not at rest where it began; it has a test of its own.
+        const effects = documents.map((document) => ({ ...document, ...('then' in document && { then: 'return' }) }));
         const take = takeOf(effects, {}, { seed });
         const rest = { ...bakedRow(take.createFrame()), t: take.duration + 0.001 };
         expect(bakedRow(take.sample(take.duration + 0.001, take.createFrame()))).toEqual(rest);
