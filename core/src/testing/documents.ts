@@ -22,8 +22,10 @@ function numbersOf({ min, max, default: fallback }: ValueField, reach: Reach): f
   const usual = typeof fallback === 'number' ? fallback : 'range' in fallback ? fallback.range[1] : fallback.out[1];
   const span = 2 * Math.abs(usual) + 0.5;
   const [low, high] = reach === 'whole' ? [min, max] : [Math.max(min, usual - span), Math.min(max, usual + span)];
-  const between = fc.double({ min: low, max: high, noNaN: true });
-  return reach === 'whole' ? fc.oneof(fc.constantFrom(min, max, usual), between) : between;
+  // Spread evenly: a plain double is nearly always so small that nothing would happen.
+  const between = fc.integer({ min: 0, max: 10_000 }).map((step) => low + ((high - low) * step) / 10_000);
+  const tiny = fc.double({ min: low, max: high, noNaN: true });
+  return reach === 'whole' ? fc.oneof(fc.constantFrom(min, max, usual), between, tiny) : fc.oneof({ weight: 9, arbitrary: between }, tiny);
 }
 
 function valueOf(field: ValueField, reach: Reach): fc.Arbitrary<unknown> {
