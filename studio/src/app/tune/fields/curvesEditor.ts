@@ -51,7 +51,7 @@ const level: Readonly<Record<string, number>> = { alpha: 1 };
         [life]="along"
         [height]="64"
         [full]="full"
-        (changed)="set(shown, $event)"
+        (changed)="set($event)"
       />
       <button type="button" class="plain" (click)="remove()">Leave {{ chosen() }} as it is</button>
     } @else {
@@ -112,8 +112,8 @@ export class CurvesEditor {
     this.field().options.map((name) => ({ name, path: this.value()[name] ? sketched(this.value()[name]) : '' })),
   );
 
-  protected set(shown: readonly EnvelopePoint[], change: FieldChange): void {
-    if (change.value !== shown) this.emit({ ...this.value(), [this.chosen()]: change.value as readonly EnvelopePoint[] }, change.gesture);
+  protected set(change: FieldChange): void {
+    this.emit({ ...this.value(), [this.chosen()]: change.value as readonly EnvelopePoint[] }, change.gesture);
   }
 
   protected add(): void {
