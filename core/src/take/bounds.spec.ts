@@ -52,7 +52,7 @@ describe('a strike’s work', () => {
     [
       'particles that are muted',
       [{ kind: 'burst', id: 'b', count: 100000, muted: true, repeat: { count: 100, every: 0 } }],
-      /200,000 particles/,
+      /120,000 particles/,
     ],
     ['firings', many(200, { kind: 'flash', repeat: { count: 100, every: 0.1 } }), /10,000 firings/],
     ['stretches of bent time', many(20, { kind: 'slow', repeat: { count: 100, every: 0.1 } }), /20,000 stretches of bent time/],

@@ -59,16 +59,16 @@ describe('compiling without the schemas', () => {
   }
 
   it('bounds what a strike lets go before anything is made', () => {
-    const burst = { ...(projectWith([{ kind: 'burst', id: 'b', count: 90000 }]).sequences[0].effects[0] as object) };
+    const burst = { ...(projectWith([{ kind: 'burst', id: 'b', count: 50000 }]).sequences[0].effects[0] as object) };
     const strikeOf = (...effects: object[]) =>
       refusedAt(() => compileSequence({ id: 'blow', event: 'lance-hit', effects }, ['s'], context));
     expect(strikeOf(burst)).toBe('accepted');
     expect(strikeOf({ ...burst, repeat: { count: 100, every: 0 } })).toContain(
-      's.effects[0]: expected at most 200,000 particles in one strike',
+      's.effects[0]: expected at most 120,000 particles in one strike',
     );
-    expect(strikeOf(burst, { ...burst, id: 'c' }, { ...burst, id: 'd' })).toContain('s.effects[2]: expected at most 200,000 particles');
+    expect(strikeOf(burst, { ...burst, id: 'c' }, { ...burst, id: 'd' })).toContain('s.effects[2]: expected at most 120,000 particles');
     // Lanes of muted effects are drawn as well.
-    expect(strikeOf(burst, { ...burst, id: 'c' }, { ...burst, id: 'd', muted: true })).toContain('s.effects[2]: expected at most 200,000');
+    expect(strikeOf(burst, { ...burst, id: 'c' }, { ...burst, id: 'd', muted: true })).toContain('s.effects[2]: expected at most 120,000');
   });
 
   it('tells what is wrong with events and clips', () => {

@@ -14,7 +14,7 @@ export interface StrikeWork extends Work {
  */
 export const mostWork: StrikeWork = {
   firings: 10_000,
-  particles: 200_000,
+  particles: 120_000,
   ribbonNodes: 40_000,
   letters: 20_000,
   timeWindows: 20_000,
