@@ -1,0 +1,27 @@
+// What was published stays: ports are built on these numbers. `npm run publish-vectors` writes them anew, on purpose.
+import { readFileSync } from 'node:fs';
+import { openKit } from '../dist/runtime.js';
+import { vectorBase } from '../dist/ship/vectors/base.js';
+import { differs } from '../dist/ship/vectors/playVector.js';
+import { columns } from '../dist/ship/vectors/vectorFile.js';
+
+const read = (name) => JSON.parse(readFileSync(new URL(`vectors/${name}`, import.meta.url), 'utf8'));
+
+describe('the published vectors', () => {
+  const index = read('index.json');
+
+  for (const { file } of index.files) {
+    it(`hold: ${file}`, () => {
+      const wrong = read(file).vectors.flatMap((vector) => {
+        const first = differs(vector, openKit, index.defaults);
+        return first === undefined ? [] : [`${vector.about}: ${first}`];
+      });
+      expect(wrong).toEqual([]);
+    });
+  }
+
+  it('are struck in the base that they were published with, and read by its columns', () => {
+    expect(index.base).toEqual(JSON.parse(JSON.stringify(vectorBase)));
+    expect(index.columns).toEqual(JSON.parse(JSON.stringify(columns)));
+  });
+});
