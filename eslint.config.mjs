@@ -3,7 +3,7 @@ import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', 'server/bundle/', '**/.angular/', '**/node_modules/', 'test-results/', '**/*.cjs'] },
+  { ignores: ['**/dist/', '**/.stryker-tmp/', 'server/bundle/', '**/.angular/', '**/node_modules/', 'test-results/', '**/*.cjs'] },
   js.configs.recommended,
   {
     files: ['**/*.ts'],
@@ -49,6 +49,14 @@ export default tseslint.config(
         fetch: 'readonly',
         Buffer: 'readonly',
       },
+    },
+  },
+  {
+    files: ['**/*.spec.mjs'],
+    languageOptions: {
+      globals: Object.fromEntries(
+        ['describe', 'it', 'expect', 'jasmine', 'beforeAll', 'beforeEach', 'afterAll', 'afterEach'].map((name) => [name, 'readonly']),
+      ),
     },
   },
 );

@@ -90,6 +90,6 @@ export function newEffect(kind: EffectName, id: string, { clip, picture }: First
     if (fallback !== undefined) return [];
     return control === 'clips' ? [[name, [clip]]] : control === 'picture' ? [[name, picture]] : [];
   });
-  const parsed = effectSchema().safeParse({ kind, id, ...Object.fromEntries(needs) });
-  return parsed.success ? parsed.data : undefined;
+  const parsed = effectSchemaOf(effectKinds[kind]).safeParse({ kind, id, ...Object.fromEntries(needs) });
+  return parsed.success ? (parsed.data as unknown as Effect) : undefined;
 }
