@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 
 /** The real server on a folder of its own, and the studio driven as a person drives it. */
 
@@ -196,6 +196,8 @@ export class Studio {
 interface Shared {
   /** One server for all tests of a worker. */
   running: Served;
+  /** One browser’s cache for all tests of a worker: scripts are read and compiled once. What a page keeps is forgotten between. */
+  visited: BrowserContext;
 }
 
 interface Fixtures {
@@ -216,6 +218,22 @@ export const test = base.extend<Fixtures, Shared>({
     },
     { scope: 'worker' },
   ],
+  visited: [
+    async ({ browser, running: _ }, use) => {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', acceptDownloads: true });
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  page: async ({ visited, server }, use) => {
+    const page = await visited.newPage();
+    const session = await visited.newCDPSession(page);
+    await session.send('Storage.clearDataForOrigin', { origin: server.address, storageTypes: 'local_storage,indexeddb,cookies' });
+    await session.detach();
+    await use(page);
+    await page.close();
+  },
   server: async ({ running }, use) => {
     const restored = await fetch(`${running.address}/api/demo`, { method: 'POST' });
     if (!restored.ok) throw new Error(`the demo was not restored: ${restored.status}`);

@@ -289,18 +289,35 @@ test.describe('saving', () => {
     await studio.block('crack').focus();
     await page.keyboard.press('ArrowRight');
     await expect(page.locator('und-save-chip')).toContainText('Changed elsewhere');
-    await page.getByRole('button', { name: 'Keep mine' }).click();
+    await page.getByRole('button', { name: 'Choose…' }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog.getByRole('radio', { name: 'note: mine' })).toBeChecked();
+    await expect(dialog.getByRole('row').filter({ hasText: 'crack' })).toContainText('delay');
+    await dialog.getByRole('button', { name: 'Keep mine' }).click();
     await studio.saved();
     expect((await studio.stored('lance-light')).document.note).not.toBe('theirs');
+
+    // Of each part one may take whose one likes.
+    await elsewhere('theirs as well');
+    await studio.block('crack').focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: 'Choose…' }).click();
+    await dialog.getByRole('radio', { name: 'note: theirs' }).check();
+    await dialog.getByRole('button', { name: 'Save as chosen' }).click();
+    await studio.saved();
+    const mix = (await studio.stored('lance-light')).document;
+    expect(mix.note).toBe('theirs as well');
+    expect(mix.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(2 / 60, 5);
 
     await elsewhere('theirs again');
     await studio.block('crack').focus();
     await page.keyboard.press('ArrowRight');
-    await page.getByRole('button', { name: 'Take theirs' }).click();
+    await page.getByRole('button', { name: 'Choose…' }).click();
+    await dialog.getByRole('button', { name: 'Take theirs' }).click();
     await studio.saved();
     expect((await studio.stored('lance-light')).document.note).toBe('theirs again');
-    await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.016667));
-    await page.getByRole('button', { name: 'Undo' }).click();
     await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.033334));
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.050001));
   });
 });

@@ -13,7 +13,15 @@ function tuneAddress([tune, sequence, ...more]: UrlSegment[]): UrlMatchResult | 
 const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'tune' },
   // One route for both addresses, so that the page and its stage are made once.
-  { matcher: tuneAddress, title: 'Tune · Undatio', loadComponent: () => import('./tune/tunePage').then((m) => m.TunePage) },
+  {
+    matcher: tuneAddress,
+    title: 'Tune · Undatio',
+    loadComponent: () => {
+      // The stage needs it as soon as the project is there: fetched meanwhile. When that fails, the stage says so.
+      void import('./stage/stagePainter').catch(() => undefined);
+      return import('./tune/tunePage').then((m) => m.TunePage);
+    },
+  },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },
   { path: '**', redirectTo: 'tune' },
 ];

@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { DocumentKey } from './project/documentKey';
+import { ConflictDialog } from './conflictDialog';
 import { ProjectService } from './project/projectService';
 
 /** How the last edits stand with the server, and what can be done about it. */
 @Component({
   selector: 'und-save-chip',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ConflictDialog],
   template: `
     <span role="status" aria-live="polite" [attr.data-state]="state().type">
       @switch (state().type) {
@@ -31,8 +33,12 @@ import { ProjectService } from './project/projectService';
       <button type="button" class="plain" (click)="projects.saveAgain()">Try now</button>
     }
     @if (conflict(); as key) {
-      <button type="button" class="plain" (click)="projects.keepMine(key)">Keep mine</button>
-      <button type="button" class="plain" (click)="projects.takeTheirs(key)">Take theirs</button>
+      <button type="button" class="plain" (click)="choosing.set(true)">Choose…</button>
+      @defer (when choosing()) {
+        @if (choosing()) {
+          <und-conflict-dialog [key]="key" (closed)="choosing.set(false)" />
+        }
+      }
     }
   `,
   styles: `
@@ -66,6 +72,9 @@ import { ProjectService } from './project/projectService';
 export class SaveChip {
   protected readonly projects = inject(ProjectService);
   protected readonly state = toSignal(this.projects.save$, { requireSync: true });
+
+  /** Whether both states are shown to choose from. */
+  protected readonly choosing = signal(false);
 
   protected message(): string {
     const state = this.state();

@@ -117,6 +117,19 @@ export class ProjectService {
     this.queue.keepMine(key);
   }
 
+  /** After a conflict: what we have, and what somebody else left. Undefined when theirs cannot be used. */
+  bothStates(key: DocumentKey): { mine: EditableDocument; theirs: EditableDocument } | undefined {
+    const mine = this.read(key);
+    const theirs = parseDocument(key, this.queue.theirs(key));
+    return mine && theirs && { mine, theirs };
+  }
+
+  /** After a conflict: write what was put together from both over what somebody else left. */
+  keepMix(key: DocumentKey, mix: EditableDocument): void {
+    this.editDocument(key, 'put two states together', () => mix);
+    this.queue.keepMine(key);
+  }
+
   /** After a conflict: show what somebody else left. Ours stays one undo away. */
   takeTheirs(key: DocumentKey): void {
     const ours = this.read(key);

@@ -83,6 +83,11 @@ export class SaveQueue {
     for (const key of this.unsaved) if (!this.conflicts.has(key)) this.edits.next(key);
   }
 
+  /** After a conflict: what somebody else left. */
+  theirs(key: DocumentKey): unknown {
+    return this.conflicts.get(key)?.document;
+  }
+
   /** After a conflict: write our state over what somebody else left. */
   keepMine(key: DocumentKey): void {
     const theirs = this.conflicts.get(key);
@@ -161,5 +166,6 @@ export class SaveQueue {
 
 /** Settings are put together anew at every reading, so identity alone would not tell. */
 function unchanged(now: EditableDocument | undefined, then: EditableDocument): boolean {
-  return now === then || (now !== undefined && 'conventions' in now && 'conventions' in then && now.conventions === then.conventions);
+  if (now === undefined || !('conventions' in now && 'conventions' in then)) return now === then;
+  return now.label === then.label && now.conventions === then.conventions;
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, debounceTime, filter, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
@@ -36,6 +36,7 @@ export class ShipPage {
       debounceTime(50),
       switchMap(({ id, lean }) =>
         this.api.kitContents(id ?? '', lean).pipe(
+          tap(() => this.failed.set(false)),
           catchError(() => {
             this.failed.set(true);
             return of(undefined);
@@ -74,7 +75,6 @@ export class ShipPage {
   }
 
   protected retry(): void {
-    this.failed.set(false);
     this.tries.update((n) => n + 1);
   }
 

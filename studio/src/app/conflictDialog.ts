@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { DialogModule } from 'primeng/dialog';
+import { differencesOf, mixOf } from './project/differences';
+import type { DocumentKey } from './project/documentKey';
+import { ProjectService } from './project/projectService';
+
+/** After a stale write: both states of the document, lane by lane, and whose of each is to stay. */
+@Component({
+  selector: 'und-conflict-dialog',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonModule, DialogModule],
+  template: `
+    <p-dialog
+      [header]="'Changed elsewhere: ' + name()"
+      [visible]="true"
+      [modal]="true"
+      [draggable]="false"
+      [dismissableMask]="true"
+      [style]="{ width: 'min(52rem, 94vw)' }"
+      (onHide)="closed.emit()"
+    >
+      <p>While you worked on it, somebody else saved it. Choose of each part whose is to stay; nothing is stored until you do.</p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Part</th>
+            <th scope="col">Field</th>
+            <th scope="col">Mine</th>
+            <th scope="col">Theirs</th>
+          </tr>
+        </thead>
+        @for (difference of differences(); track difference.part; let i = $index) {
+          <tbody>
+            @for (field of difference.fields; track field.name; let first = $first) {
+              <tr>
+                @if (first) {
+                  <th scope="rowgroup" [attr.rowspan]="difference.fields.length">{{ difference.label }}</th>
+                }
+                <td>{{ field.name }}</td>
+                @for (side of sides; track side) {
+                  <td class="number" [class.chosen]="isTaken(difference.part) === (side === 'theirs')">
+                    @if (first) {
+                      <label>
+                        <input
+                          type="radio"
+                          [name]="'part-' + i"
+                          [checked]="isTaken(difference.part) === (side === 'theirs')"
+                          [attr.aria-label]="difference.label + ': ' + side"
+                          (change)="take(difference.part, side === 'theirs')"
+                        />
+                        {{ field[side] }}
+                      </label>
+                    } @else {
+                      <span class="beside">{{ field[side] }}</span>
+                    }
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        } @empty {
+          <tbody>
+            <tr>
+              <td colspan="4">Both are the same in everything that is shown.</td>
+            </tr>
+          </tbody>
+        }
+      </table>
+      <ng-template #footer>
+        <p-button label="Keep mine" severity="secondary" (onClick)="keepMine()" />
+        <p-button label="Take theirs" severity="secondary" (onClick)="takeTheirs()" />
+        <p-button label="Save as chosen" (onClick)="saveMix()" />
+      </ng-template>
+    </p-dialog>
+  `,
+  styles: `
+    p {
+      margin: 0 0 0.75rem;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      font-size: 0.875rem;
+    }
+    th,
+    td {
+      text-align: left;
+      vertical-align: top;
+      padding: 0.25rem 0.6rem 0.25rem 0;
+      overflow-wrap: anywhere;
+    }
+    tbody {
+      border-top: 1px solid var(--rule);
+    }
+    label {
+      display: flex;
+      gap: 0.4rem;
+      align-items: baseline;
+      cursor: pointer;
+    }
+    .beside {
+      padding-left: 1.4rem;
+    }
+    td.number:not(.chosen) {
+      color: var(--faint-ink);
+    }
+  `,
+})
+export class ConflictDialog {
+  readonly key = input.required<DocumentKey>();
+  readonly closed = output();
+
+  private readonly projects = inject(ProjectService);
+  protected readonly sides = ['mine', 'theirs'] as const;
+  protected readonly name = computed(() => this.key().split('/')[1]);
+  private readonly both = computed(() => this.projects.bothStates(this.key()));
+  protected readonly differences = computed(() => {
+    const both = this.both();
+    return both ? differencesOf(both.mine, both.theirs) : [];
+  });
+  private readonly taken = signal<ReadonlySet<string>>(new Set());
+
+  protected isTaken(part: string): boolean {
+    return this.taken().has(part);
+  }
+
+  protected take(part: string, theirs: boolean): void {
+    const taken = new Set(this.taken());
+    if (theirs) taken.add(part);
+    else taken.delete(part);
+    this.taken.set(taken);
+  }
+
+  protected keepMine(): void {
+    this.projects.keepMine(this.key());
+    this.closed.emit();
+  }
+
+  protected takeTheirs(): void {
+    this.projects.takeTheirs(this.key());
+    this.closed.emit();
+  }
+
+  protected saveMix(): void {
+    const both = this.both();
+    if (both) this.projects.keepMix(this.key(), mixOf(both.mine, both.theirs, this.taken()));
+    this.closed.emit();
+  }
+}
