@@ -4,11 +4,20 @@ import { openKit } from '../dist/runtime.js';
 import { vectorBase } from '../dist/ship/vectors/base.js';
 import { differs } from '../dist/ship/vectors/playVector.js';
 import { columns } from '../dist/ship/vectors/vectorFile.js';
+import { makeVectors } from '../dist/ship/vectors/vectors.js';
 
 const read = (name) => JSON.parse(readFileSync(new URL(`vectors/${name}`, import.meta.url), 'utf8'));
 
 describe('the published vectors', () => {
   const index = read('index.json');
+
+  /** As numbers that other machines write down alike. */
+  const plain = (value) => JSON.stringify(value, (_, part) => (typeof part === 'number' ? Number(part.toPrecision(6)) : part));
+  const made = new Map(makeVectors().map((file) => [`${file.name}.json`, plain(file.vectors)]));
+
+  it('are made again as they were', () => {
+    expect(index.files.filter(({ file }) => made.get(file) !== plain(read(file).vectors)).map(({ file }) => file)).toEqual([]);
+  });
 
   for (const { file } of index.files) {
     it(`hold: ${file}`, () => {

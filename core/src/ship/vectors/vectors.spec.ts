@@ -33,6 +33,26 @@ describe('the vectors', () => {
     expect(differs(spoiled, openKit, defaults)).toMatch(/frames\.0\.view\.x: expected 0\.001/);
   });
 
+  it('agree within a millionth, and in what is there and what is not', () => {
+    const [vector] = read.flatMap(({ vectors }) => vectors).filter(({ frames }) => 'x' in ((frames.at(1)?.['view'] ?? {}) as object));
+    const x = (vector.frames[1]['view'] as { x: number }).x;
+    const withView = (view: unknown) => ({ ...vector, frames: vector.frames.map((frame, i) => (i === 1 ? { ...frame, view } : frame)) });
+    const first = (view: unknown) => differs(withView(view), openKit, defaults);
+    const view = vector.frames[1]['view'] as object;
+    const size = Math.max(1, Math.abs(x));
+    expect(first({ ...view, x: x + 0.9e-6 * size })).toBeUndefined();
+    expect(first({ ...view, x: x + 1.1e-6 * size })).toContain('frames.1.view.x: expected');
+    expect(first({ ...view, x: String(x) })).toContain('frames.1.view.x: expected');
+    expect(first({ ...view, zoom: 1.5 })).toContain('frames.1.view.zoom: expected 1.5');
+    expect(first({})).toContain('frames.1.view.x: expected undefined');
+    expect(first(undefined)).toContain('frames.1.view');
+    expect(first(null)).toContain('frames.1.view: expected null');
+    expect(differs({ ...vector, start: vector.start + 1 }, openKit, defaults)).toContain('start: expected');
+    expect(differs({ ...vector, signals: [{ effect: 'x', name: 'y', start: 0, parameters: {} }] } as never, openKit, defaults)).toContain(
+      'signals.0',
+    );
+  });
+
   it('come with the hashes and widths that a port begins with', () => {
     const { hashes, letterWidths } = vectorIndex(files);
     expect(hashes[0].slice(5)).toEqual([0x71edfbad, 0x71edfbad / 2 ** 32]);
