@@ -1,5 +1,5 @@
 import { hashText } from '../maths/hash.js';
-import { noise } from '../maths/noise.js';
+import { noise, noiseCell, solveNoise } from '../maths/noise.js';
 import { envelopeField, valueField, type Fields } from '../model/fields.js';
 import { defineKind } from './effect.js';
 
@@ -62,16 +62,21 @@ export const jitter = defineKind({
         const share = draws.number(upright);
         const rate = draws.number(frequency);
         const seed = draws.key();
-        // Half a cell in, as for shake: gradient noise is 0 at whole numbers.
-        const placeOf = (age: number): number => rate * age + 0.5;
         return {
           extent: duration,
-          channel: (age) => reach * envelope.at(age / duration) * noise(seed, xChannel, placeOf(age)),
+          channel: (age) => reach * envelope.at(age / duration) * noise(seed, xChannel, rate * age + 0.5),
           sample(now, frame) {
             const age = now[0];
             const height = reach * envelope.at(age / duration);
-            frame[party].x += height * noise(seed, xChannel, placeOf(age));
-            frame[party].y += share * height * noise(seed, yChannel, placeOf(age));
+            // Half a cell in, as for shake: gradient noise is 0 at whole numbers.
+            const place = rate * age + 0.5;
+            const body = frame[party];
+            noiseCell[0] = place;
+            solveNoise(seed, xChannel);
+            body.x += height * noiseCell[0];
+            noiseCell[0] = place;
+            solveNoise(seed, yChannel);
+            body.y += share * height * noiseCell[0];
           },
         };
       },

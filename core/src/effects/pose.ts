@@ -39,14 +39,17 @@ export const pose = defineKind({
     return {
       fire(draws, strength, duration) {
         const full = draws.number(amount) * strength;
-        const held = (age: number): number => Math.min(1, Math.max(0, full * envelope.at(age / duration)));
         return {
           extent: duration,
-          channel: held,
+          channel: (age) => Math.min(1, Math.max(0, full * envelope.at(age / duration))),
           sample(now, frame) {
-            const age = now[0];
-            const { pose: body } = frame[party];
-            body[name] = Math.max(body[name], held(age));
+            const held = Math.min(1, Math.max(0, full * envelope.at(now[0] / duration)));
+            const { pose } = frame[party];
+            // By its name written out: a number stored under a name that is looked up would be boxed.
+            if (name === 'hurt') pose.hurt = Math.max(pose.hurt, held);
+            else if (name === 'lunge') pose.lunge = Math.max(pose.lunge, held);
+            else if (name === 'guard') pose.guard = Math.max(pose.guard, held);
+            else pose.fall = Math.max(pose.fall, held);
           },
         };
       },

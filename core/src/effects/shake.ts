@@ -1,5 +1,5 @@
 import { hashText } from '../maths/hash.js';
-import { noise } from '../maths/noise.js';
+import { noise, noiseCell, solveNoise } from '../maths/noise.js';
 import { choiceField, directionField, envelopeField, valueField, type Fields } from '../model/fields.js';
 import { defineKind } from './effect.js';
 
@@ -103,15 +103,21 @@ export const shake = defineKind({
             const age = now[0];
             const height = envelope.at(age / duration);
             const place = rate * age + 0.5;
-            const x = reach * height * noise(seed, xChannel, place);
+            noiseCell[0] = place;
+            solveNoise(seed, xChannel);
+            const x = reach * height * noiseCell[0];
             if (axis === 'line') {
               frame.view.x += x * dx;
               frame.view.y += x * dy;
             } else {
               frame.view.x += x;
-              frame.view.y += reach * height * noise(seed, yChannel, place);
+              noiseCell[0] = place;
+              solveNoise(seed, yChannel);
+              frame.view.y += reach * height * noiseCell[0];
             }
-            frame.view.roll += turn * height * noise(seed, rollChannel, place);
+            noiseCell[0] = place;
+            solveNoise(seed, rollChannel);
+            frame.view.roll += turn * height * noiseCell[0];
           },
         };
       },

@@ -1,6 +1,9 @@
 import type { Fraction } from '../units.js';
 import { eased, type Easing } from './easing.js';
 
+/** What an envelope hands its place and takes its outcome in: numbers in it are never boxed. */
+const cell = new Float64Array(1);
+
 /** Compiled envelope: values at rising places over 0..1; the easing shapes the way from a point to the next. */
 export class Envelope {
   constructor(
@@ -20,15 +23,24 @@ export class Envelope {
 
   /** Value at `u`. Before the first point and after the last it holds their values. O(points), allocates nothing. */
   at(u: Fraction): number {
+    cell[0] = u;
+    this.solve();
+    return cell[0];
+  }
+
+  private solve(): void {
     const { places, values } = this;
+    const u = cell[0];
     const last = places.length - 1;
-    if (u <= places[0]) return values[0];
-    if (u >= places[last]) return values[last];
-    let i = 0;
-    while (places[i + 1] <= u) i++;
-    const x = (u - places[i]) / (places[i + 1] - places[i]);
-    const value = values[i] + (values[i + 1] - values[i]) * eased(this.easings[i], x);
-    return this.thrown ? Math.min(this.bound, Math.max(-this.bound, value)) : value;
+    if (u <= places[0]) cell[0] = values[0];
+    else if (u >= places[last]) cell[0] = values[last];
+    else {
+      let i = 0;
+      while (places[i + 1] <= u) i++;
+      const x = (u - places[i]) / (places[i + 1] - places[i]);
+      const value = values[i] + (values[i + 1] - values[i]) * eased(this.easings[i], x);
+      cell[0] = this.thrown ? Math.min(this.bound, Math.max(-this.bound, value)) : value;
+    }
   }
 
   private tabulated: Float32Array | undefined;
