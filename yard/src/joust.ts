@@ -31,8 +31,8 @@ export interface Struck {
 
 /** Half the distance between two beetles whose horns touch. */
 const reach = 80;
-/** Nobody else stands on this log. */
-const places = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, others: [] };
+/** Where a blow's parties rest, from its contact point. Nobody else stands on this log. */
+export const places = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 }, others: [] };
 const walkSpeed = 210;
 const retreatSpeed = 130;
 
@@ -49,6 +49,8 @@ export class Joust {
   private turn = 0;
   private phase: 'charge' | 'retreat' = 'charge';
   private next: Blow | undefined;
+  /** The take of the coming blow: struck once, when its charge begins. */
+  private coming: Struck | undefined;
 
   constructor(
     private readonly kit: Kit,
@@ -79,16 +81,22 @@ export class Joust {
   /** Asks for the take as soon as its wind-up has to begin, `ahead` seconds before contact. */
   private prepare(attacker: Beetle, ahead: number): void {
     if (this.next) return;
-    const sequence = this.kit.sequences[this.turn % this.kit.sequences.length];
-    const seed = 1000 + this.turn;
-    const damage = 6 + ((this.turn * 17) % 40);
-    const take = this.strike(sequence, damage, seed);
+    const coming = (this.coming ??= this.strikeNext());
+    const { take } = coming;
     if (ahead > -take.start + 1 / 60) return;
+    this.coming = undefined;
     this.turn++;
     const defender = this.beetles[1];
     this.next = { take, frame: take.createFrame(), attacker, defender, contact: defender.x - reach, age: -ahead };
     this.blows.push(this.next);
-    this.struck({ sequence, damage, seed, take });
+    this.struck(coming);
+  }
+
+  private strikeNext(): Struck {
+    const sequence = this.kit.sequences[this.turn % this.kit.sequences.length];
+    const seed = 1000 + this.turn;
+    const damage = 6 + ((this.turn * 17) % 40);
+    return { sequence, damage, seed, take: this.strike(sequence, damage, seed) };
   }
 
   /** Events have fields of their own: one without damage is struck with its defaults. */

@@ -16,7 +16,7 @@ const speaker = new Speaker();
 let opened: OpenedKit | undefined;
 let joust: Joust | undefined;
 let paused = false;
-const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.kit);
+const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.played);
 
 function noteBlow({ sequence, damage, seed, take }: Struck): void {
   const item = document.createElement('li');
@@ -26,16 +26,24 @@ function noteBlow({ sequence, damage, seed, take }: Struck): void {
   speaker.play(take, take.start);
 }
 
+const pictureTypes: Readonly<Record<string, string>> = { svg: 'image/svg+xml', png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' };
+
+function pictureType(path: string): string {
+  return pictureTypes[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'image/png';
+}
+
 async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLImageElement>> {
   const pictures = new Map<string, HTMLImageElement>();
   // The particles that are drawn without an asset have no file.
   for (const id of kit.particlePictures) {
     try {
-      const bytes = file(kit.assetFile(id));
+      const path = kit.assetFile(id);
+      const bytes = file(path);
       if (!bytes) continue;
       const image = new Image();
-      image.src = URL.createObjectURL(new Blob([bytes.slice()], { type: 'image/svg+xml' }));
-      await image.decode();
+      const address = URL.createObjectURL(new Blob([bytes.slice()], { type: pictureType(path) }));
+      image.src = address;
+      await image.decode().finally(() => URL.revokeObjectURL(address));
       pictures.set(id, image);
     } catch {
       // A kit without this picture: the beetle is drawn plainly.
@@ -50,7 +58,7 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
     painter.setPictures(await loadPictures(next), next.kit.actors);
     await speaker.use(next);
     opened = next;
-    joust = new Joust(next.kit, noteBlow);
+    joust = new Joust(next.played, noteBlow);
     log.replaceChildren();
     find('kit').textContent = `${next.kit.name} from ${name}: ${next.kit.sequences.length} sequences.`;
     find('sequence').replaceChildren(...next.kit.sequences.map((id) => new Option(id, id)));

@@ -1,14 +1,20 @@
 import { strFromU8, unzipSync } from 'fflate';
-import { openKit, type KitError } from '@undatio/core/runtime';
+import { openKit, type Kit, type KitError } from '@undatio/core/runtime';
 
 /** A kit with its files, as a game would carry it. */
 export interface OpenedKit {
-  readonly kit: ReturnType<typeof openKit>;
+  /** The kit as it ships: its numbers come as its conventions say. */
+  readonly kit: Kit;
+  /** The same as this game measures: in px and degrees, y downward. */
+  readonly played: Kit;
   file(path: string): Uint8Array | undefined;
 }
 
 /** A fault in an archive, told to a person. */
 export class ArchiveError extends Error {}
+
+/** How the yard measures. */
+const own = { axis: 'down', angles: 'degrees', unitsPerPixel: 1 } as const;
 
 /** Opens a kit's zip. Throws ArchiveError saying what is wrong with it, and where. */
 export function openArchive(bytes: Uint8Array): OpenedKit {
@@ -27,7 +33,8 @@ export function openArchive(bytes: Uint8Array): OpenedKit {
     throw new ArchiveError('kit.json is not JSON.');
   }
   try {
-    return { kit: openKit(json), file: (path) => files[path] };
+    const kit = openKit(json);
+    return { kit, played: openKit({ ...(json as object), conventions: own }), file: (path) => files[path] };
   } catch (error) {
     const { path, expected } = error as KitError;
     throw new ArchiveError(`kit.json cannot be used: ${path}: ${expected}`);

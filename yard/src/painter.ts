@@ -1,10 +1,12 @@
 import type { Frame, Kit, KitActor } from '@undatio/core/runtime';
 import { BodyPainter } from './bodyPainter.js';
 import { hex, paintArcs, paintMeters, paintRibbons, paintText } from './drawing.js';
-import type { Beetle, Blow, Joust } from './joust.js';
+import { places, type Beetle, type Blow, type Joust } from './joust.js';
 
 const zoom = 1.35;
 const ground = 62;
+/** Tinted copies of pictures that are kept. */
+const mostTints = 300;
 
 /** Draws the joust on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
 export class Painter {
@@ -12,6 +14,9 @@ export class Painter {
   private readonly bodies = new BodyPainter();
   private actors: ReadonlyMap<string, KitActor> = new Map();
   private pictures = new Map<string, HTMLCanvasElement>();
+  private readonly tints = new Map<string, HTMLCanvasElement>();
+  /** What puffs and dots are tinted from. */
+  private readonly soft = softDisc();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -25,6 +30,7 @@ export class Painter {
   setPictures(pictures: Map<string, HTMLImageElement>, actors: readonly KitActor[]): void {
     this.actors = new Map(actors.map((actor) => [actor.id, actor]));
     // Drawn once: a vector picture costs its whole drawing again in every frame.
+    this.tints.clear();
     this.pictures = new Map([...pictures].map(([id, picture]) => [id, raster(picture)]));
   }
 
@@ -84,12 +90,12 @@ export class Painter {
     for (let i = 0; i < pictures.count; i++) {
       const picture = this.pictures.get(pictures.picture[i]);
       if (pictures.layer[i] !== layer || !picture) continue;
-      const body = bodyOf(blow, pictures.party[i]);
-      const x = (body ? body.x : contact) + pictures.x[i];
       context.save();
       context.globalAlpha = pictures.alpha[i];
       context.globalCompositeOperation = pictures.blend[i] === 1 ? 'lighter' : 'source-over';
-      context.translate(x, pictures.y[i] + (body?.y ?? 0));
+      const party = pictures.party[i];
+      if (party === 0) context.translate(contact + pictures.x[i], pictures.y[i]);
+      else this.goAlong(blow, party, pictures.x[i], pictures.y[i]);
       context.rotate((pictures.rotation[i] * Math.PI) / 180);
       const width = pictures.size[i];
       const height = (width * picture.height) / picture.width;
@@ -98,25 +104,38 @@ export class Painter {
     }
   }
 
+  /** Goes to a place on a party's body: moved, turned and squashed with it, about the middle of its foot. */
+  private goAlong(blow: Blow, party: number, x: number, y: number): void {
+    const { context } = this;
+    const body = party === 1 ? blow.frame.source : blow.frame.target;
+    const beetle = party === 1 ? blow.attacker : blow.defender;
+    const rest = party === 1 ? places.source.x : places.target.x;
+    const foot = (this.actors.get(beetle.asset)?.height ?? 0) / 2;
+    context.translate(beetle.x + body.x, body.y + foot);
+    context.rotate((body.rotation * Math.PI) / 180);
+    context.scale(body.scaleX, body.scaleY);
+    context.translate(x - rest, y - foot);
+  }
+
   /** One cell of a picture of the project, multiplied by the particle's colour. */
   private paintCell(picture: HTMLCanvasElement, cells: number, particles: Frame['particles'], i: number): void {
     const width = picture.width / cells;
     const size = particles.size[i];
     const high = (size * picture.height) / width;
-    // Colours in steps, so that few tinted copies are made.
-    const step = (channel: number): number => Math.round(channel * 15) * 17;
-    const tint = (step(particles.r[i]) << 16) | (step(particles.g[i]) << 8) | step(particles.b[i]);
+    const tint = steppedTint(particles, i);
     const name = this.kit()?.particlePictures[particles.picture[i]] ?? '';
     const source = this.tinted(name, picture, tint);
     this.context.drawImage(source, particles.cell[i] * width, 0, width, picture.height, -size / 2, -high / 2, size, high);
   }
 
-  /** The picture multiplied by a tint, made once for each. */
+  /** The picture multiplied by a tint, made once for each of the tints that were used last. */
   private tinted(id: string, picture: HTMLCanvasElement, tint: number): HTMLCanvasElement {
     if (tint === 0xffffff) return picture;
     const key = `${id} ${tint}`;
-    const known = this.pictures.get(key);
+    const known = this.tints.get(key);
     if (known) return known;
+    const [oldest] = this.tints.keys();
+    if (this.tints.size >= mostTints) this.tints.delete(oldest);
     const canvas = document.createElement('canvas');
     canvas.width = picture.width;
     canvas.height = picture.height;
@@ -127,7 +146,7 @@ export class Painter {
     context.fillRect(0, 0, canvas.width, canvas.height);
     context.globalCompositeOperation = 'destination-in';
     context.drawImage(picture, 0, 0);
-    this.pictures.set(key, canvas);
+    this.tints.set(key, canvas);
     return canvas;
   }
 
@@ -157,16 +176,6 @@ export class Painter {
     context.fillStyle = hex(view.flashColour);
     if (view.flash > 0) context.fillRect(0, 0, width, height);
     context.globalAlpha = 1;
-  }
-
-  /** A colour that fades toward the rim. */
-  private soft(r: number, g: number, b: number, radius: number): CanvasGradient {
-    const rgb = `${r * 255} ${g * 255} ${b * 255}`;
-    const gradient = this.context.createRadialGradient(0, 0, 0, 0, 0, Math.max(0.01, radius));
-    gradient.addColorStop(0, `rgb(${rgb} / 1)`);
-    gradient.addColorStop(0.5, `rgb(${rgb} / 0.6)`);
-    gradient.addColorStop(1, `rgb(${rgb} / 0)`);
-    return gradient;
   }
 
   private paintArena(): void {
@@ -204,7 +213,11 @@ export class Painter {
         context.restore();
         continue;
       }
-      if (picture === 'puff' || picture === 'dot') context.fillStyle = this.soft(particles.r[i], particles.g[i], particles.b[i], half);
+      if (picture === 'puff' || picture === 'dot') {
+        context.drawImage(this.tinted('soft', this.soft, steppedTint(particles, i)), -half, -half, 2 * half, 2 * half);
+        context.restore();
+        continue;
+      }
       context.beginPath();
       if (picture === 'chip') context.rect(-half * 0.8, -half * 0.6, half * 1.6, half * 1.2);
       else context.ellipse(0, 0, half, picture === 'spark' ? half * 0.24 : half, 0, 0, 2 * Math.PI);
@@ -212,6 +225,26 @@ export class Painter {
       context.restore();
     }
   }
+}
+
+/** A particle's colour in steps, so that few tinted copies are made. */
+function steppedTint({ r, g, b }: Frame['particles'], i: number): number {
+  const step = (channel: number): number => Math.round(channel * 15) * 17;
+  return (step(r[i]) << 16) | (step(g[i]) << 8) | step(b[i]);
+}
+
+/** A white disc that fades toward its rim. */
+function softDisc(): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = canvas.height = 64;
+  const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+  const gradient = context.createRadialGradient(32, 32, 0, 32, 32, 32);
+  gradient.addColorStop(0, 'rgb(255 255 255 / 1)');
+  gradient.addColorStop(0.5, 'rgb(255 255 255 / 0.6)');
+  gradient.addColorStop(1, 'rgb(255 255 255 / 0)');
+  context.fillStyle = gradient;
+  context.fillRect(0, 0, 64, 64);
+  return canvas;
 }
 
 function raster(picture: HTMLImageElement): HTMLCanvasElement {
@@ -222,9 +255,9 @@ function raster(picture: HTMLImageElement): HTMLCanvasElement {
   return canvas;
 }
 
-/** How far a party has come from where the kit rests it, 80 px beside the contact point; nothing for nobody's. */
+/** How far a party has come from where it rests in its blow; nothing for nobody's. */
 function bodyOf({ frame, attacker, defender }: Blow, party: number): { x: number; y: number } | undefined {
   if (party === 0) return undefined;
   const body = party === 1 ? frame.source : frame.target;
-  return { x: (party === 1 ? attacker.x + 80 : defender.x - 80) + body.x, y: body.y };
+  return { x: (party === 1 ? attacker.x - places.source.x : defender.x - places.target.x) + body.x, y: body.y };
 }

@@ -68,8 +68,8 @@ import { ProjectService } from './project/projectService';
         }
       </table>
       <ng-template #footer>
-        <p-button label="Keep mine" severity="secondary" (onClick)="keepMine()" />
-        <p-button label="Take theirs" severity="secondary" (onClick)="takeTheirs()" />
+        <p-button label="Keep mine" variant="outlined" (onClick)="keepMine()" />
+        <p-button label="Take theirs" variant="outlined" (onClick)="takeTheirs()" />
         <p-button label="Save as chosen" (onClick)="saveMix()" />
       </ng-template>
     </p-dialog>
@@ -100,7 +100,7 @@ import { ProjectService } from './project/projectService';
       cursor: pointer;
     }
     .beside {
-      padding-left: 1.4rem;
+      padding-left: 1.65rem;
     }
     td.number:not(.chosen) {
       color: var(--faint-ink);

@@ -1,5 +1,5 @@
 import 'pixi.js/unsafe-eval';
-import { Application, Container, Graphics, type Texture } from 'pixi.js';
+import { Container, Graphics, WebGLRenderer, type Texture } from 'pixi.js';
 import { type ActorFrame, type Frame, type Project, type Place } from '@undatio/core';
 import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
@@ -12,6 +12,7 @@ import { PictureLayers, type Standing } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
 import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
+import { drawsInSoftware } from './softwareDrawing';
 import { contactPlace, stageScale } from './stageView';
 import { TextLayer } from './textLayer';
 
@@ -51,31 +52,33 @@ export class StagePainter {
   private readonly textures = new Map<string, Texture>();
   private assets: Project['assets'] = [];
 
+  private readonly scene = new Container();
+  private destroyed = false;
+
   private constructor(
-    private readonly app: Application,
+    private readonly renderer: WebGLRenderer,
     private readonly host: HTMLElement,
   ) {
-    app.stage.addChild(this.world, this.lens.view);
+    this.scene.addChild(this.world, this.lens.view);
   }
 
   /** Makes the painter inside `host`, with the project’s own pictures. Rejects when there is no WebGL or a picture is missing. */
   static async create(host: HTMLElement, project: Project, pictureUrl: (asset: string) => string): Promise<StagePainter> {
-    const app = new Application();
-    await app.init({
-      preference: 'webgl',
+    const renderer = new WebGLRenderer();
+    await renderer.init({
       background: skies.dark,
       width: host.clientWidth,
       height: host.clientHeight,
-      antialias: true,
-      autoStart: false,
+      // Without a graphics card smooth edges cost as much again as the whole picture; it is better shown in time.
+      antialias: !drawsInSoftware(),
       // Nothing in the picture is pointed at: looking for what lies under the pointer would cost every frame.
       eventMode: 'none',
       eventFeatures: { move: false, globalMove: false, click: false, wheel: false },
       resolution: Math.min(2, window.devicePixelRatio),
       autoDensity: true,
     });
-    const painter = new StagePainter(app, host);
-    host.append(app.canvas);
+    const painter = new StagePainter(renderer, host);
+    host.append(renderer.canvas);
     try {
       await painter.furnish(project, pictureUrl);
     } catch (error) {
@@ -156,14 +159,14 @@ export class StagePainter {
   /** Resolves when everything that effects draw is there; rejects with the address of what is missing. */
   async complete(): Promise<void> {
     await this.later;
-    if (!this.app.renderer) return;
+    if (this.destroyed) return;
     this.particles = new ParticleLayer(this.assets, this.textures);
     this.particleSlot.addChild(this.particles.view);
     if (this.last) this.paint(this.last);
   }
 
   setBackground(background: keyof typeof skies): void {
-    this.app.renderer.background.color = skies[background];
+    this.renderer.background.color = skies[background];
     this.plainGround.tint = grounds[background];
     const night = background === 'dark' && this.arena?.drawn === true;
     this.plainGround.visible = !night;
@@ -175,14 +178,14 @@ export class StagePainter {
   resize(): void {
     const { clientWidth, clientHeight } = this.host;
     if (clientWidth === 0 || clientHeight === 0) return;
-    this.app.renderer.resize(clientWidth, clientHeight);
+    this.renderer.resize(clientWidth, clientHeight);
     if (this.last) this.paint(this.last, true);
   }
 
   /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
   paint(frame: Frame | RapidFrame, now = false): void {
     this.last = frame;
-    const { width, height } = this.app.screen;
+    const { width, height } = this.renderer.screen;
     const { view } = frame;
     const zoom = stageScale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
@@ -203,7 +206,7 @@ export class StagePainter {
     this.numbers.show(frame.numbers);
     this.captions.show(frame.glyphs);
     this.lens.show(view, width, height, zoom);
-    if (now) this.app.render();
+    if (now) this.draw();
     else this.request();
   }
 
@@ -213,12 +216,18 @@ export class StagePainter {
     this.asked = true;
     requestAnimationFrame(() => {
       this.asked = false;
-      if (this.app.renderer) this.app.render();
+      if (!this.destroyed) this.draw();
     });
   }
 
+  private draw(): void {
+    this.renderer.render({ container: this.scene });
+  }
+
   destroy(): void {
-    this.app.destroy(true, { children: true });
+    this.destroyed = true;
+    this.scene.destroy({ children: true });
+    this.renderer.destroy(true);
     // Pictures are kept by nobody else.
     for (const texture of this.loaded) texture.destroy(true);
   }
