@@ -24,7 +24,8 @@ async function serious(page: Page, part = 'html'): Promise<string[]> {
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any screen by ${colorScheme}`, async ({ studio, page, server }) => {
     test.setTimeout(120_000);
-    await page.emulateMedia({ colorScheme });
+    // Colours that are on their way to others would be measured on the way.
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
     await studio.open('lance-heavy');
     expect(await serious(page)).toEqual([]);
     for (const lane of ['flash', 'sparks', 'hit-stop', 'number', 'throw', 'shock', 'lens', 'hurt', 'wake', 'health', 'crack']) {
@@ -41,6 +42,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
     expect(await serious(page)).toEqual([]);
     await page.getByRole('link', { name: 'Ship' }).click();
     await expect(page.getByText('Every reference resolves')).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Download kit/ })).toBeEnabled();
+    await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#kit')).toContainText('20 sequences');

@@ -94,6 +94,42 @@ describe('undatio bake', () => {
     const t = rows.map((row) => Number(row.split(',')[0]));
     expect(t).toContain(0);
     for (let i = 1; i < t.length; i++) expect(t[i] - t[i - 1]).toBeCloseTo(1 / 30, 12);
+    // From the frame before the first thing seen to the frame after the last.
+    const { duration } = JSON.parse(
+      (await undatio(['bake', 'demo', '--sequence', 'lance-heavy', '--times', '0', '--format', 'json'])).out,
+    ) as {
+      duration: number;
+    };
+    expect(t[t.length - 1]).toBeGreaterThanOrEqual(duration);
+    expect(t[t.length - 1]).toBeLessThan(duration + 1 / 30);
+    expect(t[0]).toBeLessThan(0);
+  });
+
+  it('measures as the project says its game does', async () => {
+    await withFolder(async (folder) => {
+      const bake = async (conventions: object): Promise<Record<string, number>> => {
+        const file = await spoiledDemo(folder, (demo) =>
+          Object.assign(demo, { conventions: { ...(demo as object as { conventions: object }).conventions, ...conventions } }),
+        );
+        const { out } = await undatio(['bake', file, '--sequence', 'lance-heavy', '--times', '0.12', '--format', 'json']);
+        return (JSON.parse(out) as { frames: { row: Record<string, number> }[] }).frames[0].row;
+      };
+      const plain = await bake({});
+      const turned = await bake({ axis: 'up', unitsPerPixel: 0.5, angles: 'radians' });
+      expect(Math.abs(plain['view.y'])).toBeGreaterThan(1e-6);
+      expect(turned['view.x']).toBeCloseTo(plain['view.x'] / 2, 9);
+      expect(turned['view.y']).toBeCloseTo(-plain['view.y'] / 2, 9);
+      expect(turned['view.roll']).toBeCloseTo((-plain['view.roll'] * Math.PI) / 180, 9);
+      const rows = async (format: string): Promise<string> => {
+        const file = join(folder, 'spoiled.undatio.json');
+        return (await undatio(['bake', file, '--sequence', 'lance-heavy', '--times', '0.12', '--format', format])).out;
+      };
+      const [header, row] = (await rows('csv'))
+        .trim()
+        .split('\n')
+        .map((line) => line.split(','));
+      expect(Number(row[header.indexOf('view.y')])).toBeCloseTo(turned['view.y'], 9);
+    });
   });
 
   it('samples the instants it is given, with the particles when asked', async () => {
@@ -124,6 +160,11 @@ describe('undatio bake', () => {
       ['bake', 'demo', '--sequence', 'lance-light', '--payload', '{'],
       ['bake', 'demo', '--sequence', 'lance-light', '--payload', '{"damge": 1}'],
       ['bake', 'demo', '--sequence', 'lance-light', '--seed', 'x'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--seed', '4294967296'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--seed', '-1'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--fps', '0'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--fps', '10001'],
+      ['bake', 'demo', '--sequence', 'lance-light', '--payload', '[]'],
       ['bake', 'demo', '--sequence', 'lance-light', '--times', '0,,1'],
       ['bake', 'demo', '--sequence', 'lance-light', '--format', 'xml'],
       ['bake', '/nowhere.undatio.json', '--sequence', 'a'],
@@ -136,6 +177,13 @@ describe('undatio bake', () => {
       expect(err.trim().split('\n').length).withContext(err).toBe(1);
     }
   }, 30_000);
+
+  it('refuses a port that is none', async () => {
+    for (const port of ['65536', '-1', '80.5', 'http']) {
+      const { code, err } = await undatio(['serve'], { PORT: port });
+      expect([code, err]).toEqual([2, `undatio serve: expected PORT to be a whole number from 0 to 65535, found "${port}"\n`]);
+    }
+  });
 
   it('explains itself', async () => {
     for (const command of [['--help'], ['serve', '--help'], ['export', '--help'], ['check', '--help'], ['bake', '--help']]) {

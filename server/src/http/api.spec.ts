@@ -78,6 +78,54 @@ describe('the API', () => {
     expect(await statusWith({ Host: own, Origin: 'http://elsewhere.example' })).toBe(403);
     expect(await statusWith({ Host: own, Origin: server.address })).toBe(200);
     expect(await statusWith({ Host: own, 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
+    // The same name on another port or by another way is somebody else.
+    expect(await statusWith({ Host: own, Origin: `http://127.0.0.1:${Number(new URL(server.address).port) + 1}` })).toBe(403);
+    expect(await statusWith({ Host: own, Origin: server.address.replace('http', 'https') })).toBe(403);
+    expect(await statusWith({ Host: own, Origin: 'null' })).toBe(403);
+  });
+
+  it('gives every answer a nonce of its own, which its page carries', async () => {
+    const nonces = new Set<string>();
+    for (let i = 0; i < 3; i++) {
+      const page = await call('/');
+      const nonce = /'nonce-([^']+)'/.exec(page.headers.get('content-security-policy') ?? '')?.[1] ?? '';
+      expect(Buffer.from(nonce, 'base64').length).toBe(16);
+      expect(await page.text()).toContain(`nonce="${nonce}"`);
+      nonces.add(nonce);
+    }
+    expect(nonces.size).toBe(3);
+  });
+
+  it('lets what is named by its contents be kept, and has everything else asked for again', async () => {
+    const page = await call('/');
+    expect(page.headers.get('cache-control')).toBe('no-cache');
+    const [script] = /[\w-]+-[A-Z0-9]{8}\.js/.exec(await page.text()) ?? [];
+    const kept = await call(`/${script}`);
+    expect([kept.status, kept.headers.get('cache-control')]).toEqual([200, 'public, max-age=31536000, immutable']);
+    expect((await call('/mark.svg')).headers.get('cache-control')).toBe('no-cache');
+    for (const path of [light, league, '/api/projects']) expect((await call(path)).headers.get('cache-control')).toBe('no-cache');
+  });
+
+  it('sends an asset’s bytes once to who has them', async () => {
+    const path = `${league}/assets/mosshell/content`;
+    const { sha256 } = (await read(`${league}/assets/mosshell`)).document as unknown as { sha256: string };
+    const first = await call(path);
+    expect(first.headers.get('etag')).toBe(`"${sha256}"`);
+    expect(await statusWith({ 'If-None-Match': `"${sha256}"` }, path)).toBe(304);
+    expect(await statusWith({ 'If-None-Match': '"other"' }, path)).toBe(200);
+    expect((await call(`${league}/assets/crack-carapace/content`)).status).toBeLessThan(500);
+  });
+
+  it('ships no project that has errors, and names them', async () => {
+    const clip = `${league}/assets/mosshell`;
+    const { etag, document } = await read(clip);
+    const unknown = await told(await put(clip, { ...document, sha256: '0'.repeat(64) }, { 'If-Match': etag }));
+    expect([unknown.status, unknown.errors?.[0].path]).toEqual([422, 'sha256']);
+    expect((await call(`${league}/kit?lean=perhaps`)).status).toBe(400);
+    expect((await call('/api/projects/none/kit')).status).toBe(404);
+    expect((await call('/api/projects/none/kit/contents')).status).toBe(404);
+    const kit = await call(`${league}/kit`);
+    expect(kit.headers.get('content-disposition')).toContain('elytra-league.kit.zip');
   });
 
   it('gives an entity tag and honours it', async () => {

@@ -8,6 +8,7 @@ import { startServer, type RunningServer } from '../commands/serve.js';
 import { paths } from '../paths.js';
 import { openDatabase } from '../store/database.js';
 import { DocumentStore } from '../store/documentStore.js';
+import { StoreError } from '../store/storeError.js';
 import { undatio, withFolder } from '../testing.js';
 import { Workers, WorkTooLong } from '../work/workers.js';
 
@@ -196,9 +197,19 @@ describe('the workers', () => {
   it('are ended when a task takes longer than it may', async () => {
     await withFolder(async (folder) => {
       const workers = new Workers(folder, 1);
-      await expectAsync(workers.run('readProject', { text: await readFile(paths.demoProject, 'utf8') })).toBeRejectedWith(
-        jasmine.any(WorkTooLong) as never,
+      const text = await readFile(paths.demoProject, 'utf8');
+      await expectAsync(workers.run('readProject', { text })).toBeRejectedWithError(
+        WorkTooLong,
+        'This took longer than 0.001 s and was broken off. Nothing was changed.',
       );
+      await workers.close();
+    });
+  });
+
+  it('tell what the store tells, as the store tells it', async () => {
+    await withFolder(async (folder) => {
+      const workers = new Workers(join(folder, 'nowhere'));
+      await expectAsync(workers.run('kitContents', { project: 'p', lean: false })).toBeRejectedWithError(StoreError);
       await workers.close();
     });
   });

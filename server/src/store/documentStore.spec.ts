@@ -1,0 +1,212 @@
+import { createHash } from 'node:crypto';
+import { stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { readProject, type Project } from '@undatio/core';
+import { kitFiles } from '../kitArchive.js';
+import { readSavedProject } from '../savedProject.js';
+import { withFolder } from '../testing.js';
+import { AssetStore } from './assetStore.js';
+import { openDatabase } from './database.js';
+import { DocumentStore } from './documentStore.js';
+import { restoreDemo, seedDemo } from './seed.js';
+
+async function withStore(work: (documents: DocumentStore, assets: AssetStore, folder: string) => Promise<void>): Promise<void> {
+  await withFolder(async (folder) => {
+    const [documents, assets] = [await DocumentStore.open(folder), await AssetStore.open(folder)];
+    try {
+      await work(documents, assets, folder);
+    } finally {
+      await documents.close();
+    }
+  });
+}
+
+function smallProject(id: string, sequences: number): Project {
+  const { project } = readProject({
+    format: 1,
+    id,
+    label: id,
+    events: [{ id: 'hit', label: 'Hit', fields: [] }],
+    actors: [],
+    assets: [],
+    sequences: Array.from({ length: sequences }, (_, i) => ({
+      id: `blow-${i}`,
+      label: `Blow ${i}`,
+      event: 'hit',
+      effects: [
+        { kind: 'flash', id: 'flash' },
+        { kind: 'hit-stop', id: 'stop' },
+      ],
+    })),
+  });
+  if (!project) throw new Error('the small project cannot be read');
+  return project;
+}
+
+describe('an empty store', () => {
+  it('is seeded with the demo once, its files with it', async () => {
+    await withStore(async (documents, assets, folder) => {
+      expect(await seedDemo(documents, assets)).toBeTrue();
+      const [demo] = await documents.projects();
+      expect(demo.id).toBe('elytra-league');
+      const stored = (await documents.entities(demo.id)).filter(({ collection }) => collection === 'assets');
+      expect(stored.length).toBeGreaterThan(50);
+      for (const { document } of stored) {
+        const { sha256 } = document as { sha256: string };
+        const bytes = await assets.read(sha256);
+        expect(
+          createHash('sha256')
+            .update(bytes ?? '')
+            .digest('hex'),
+        ).toBe(sha256);
+      }
+      const [{ document }] = stored;
+      const file = join(folder, 'assets', (document as { sha256: string }).sha256);
+      const { mtimeMs } = await stat(file);
+      expect(await seedDemo(documents, assets)).toBeFalse();
+      await restoreDemo(documents, assets);
+      expect((await documents.projects()).length).toBe(1);
+      // What is here already is not written again.
+      expect((await stat(file)).mtimeMs).toBe(mtimeMs);
+    });
+  });
+
+  it('is not seeded when it holds a project', async () => {
+    await withStore(async (documents, assets) => {
+      await documents.addProject(smallProject('mine', 1));
+      expect(await seedDemo(documents, assets)).toBeFalse();
+      expect((await documents.projects()).map(({ id }) => id)).toEqual(['mine']);
+    });
+  });
+});
+
+describe('documents', () => {
+  it('stand in the order in which they were made, project by project', async () => {
+    await withStore(async (documents) => {
+      await documents.addProject(smallProject('one', 3));
+      await documents.addProject(smallProject('two', 9));
+      for (const id of ['z', 'a', 'm']) await documents.create('one', 'events', id, { id });
+      const order = (await documents.entities('one')).map(({ id }) => id);
+      expect(order).toEqual(['one', 'hit', 'blow-0', 'blow-1', 'blow-2', 'z', 'a', 'm']);
+      await documents.create('new', 'events', 'first', {});
+      expect((await documents.entities('new')).map(({ id }) => id)).toEqual(['first']);
+    });
+  });
+
+  it('are taken in by the thousand, each with what it asks for', async () => {
+    await withStore(async (documents) => {
+      expect(await documents.addProject(smallProject('big', 1000))).toBeTrue();
+      expect((await documents.entities('big')).length).toBe(1002);
+      expect(await documents.addProject(smallProject('big', 1))).toBeFalse();
+      let asked = 0;
+      await documents.replace(
+        'big',
+        'events',
+        'hit',
+        () => true,
+        {},
+        async (reader) => {
+          asked = (await reader.usesOf('events', 'hit')).length;
+        },
+      );
+      expect(asked).toBe(1000);
+      await documents.replaceProject(smallProject('big', 2));
+      expect((await documents.entities('big')).length).toBe(4);
+    });
+  });
+
+  it('have another tag for every state, even for one that comes back', async () => {
+    await withStore(async (documents) => {
+      const tags = [(await documents.create('p', 'events', 'e', { n: 1 }))?.etag ?? ''];
+      for (const n of [2, 1, 2, 1]) {
+        const result = await documents.replace('p', 'events', 'e', (etag) => etag === tags[0], { n });
+        if ('stored' in result) tags.unshift(result.stored.etag);
+      }
+      expect(new Set(tags).size).toBe(5);
+      const versions = tags.map((tag) => Number(/^"(-?\d+)-[0-9a-f]{16}"$/.exec(tag)?.[1]));
+      expect(versions).toEqual([5, 4, 3, 2, 1]);
+      // Two documents of one version are told apart as well.
+      const other = await documents.create('p', 'events', 'f', { n: 7 });
+      expect(tags).not.toContain(other?.etag ?? '');
+    });
+  });
+
+  it('are on the disk before a write is acknowledged', async () => {
+    await withFolder(async (folder) => {
+      const database = await openDatabase(folder);
+      const [[{ synchronous }]] = (await database.sequelize.query('PRAGMA synchronous')) as [{ synchronous: number }[], unknown];
+      expect(synchronous).toBe(2);
+      await database.close();
+    });
+  });
+
+  it('are neither stored nor removed when a check refuses', async () => {
+    await withStore(async (documents) => {
+      const refuse = (): Promise<void> => Promise.reject(new Error('no'));
+      await expectAsync(documents.create('p', 'events', 'e', {}, refuse)).toBeRejectedWithError('no');
+      await documents.create('p', 'events', 'e', { n: 1 });
+      await expectAsync(documents.replace('p', 'events', 'e', () => true, { n: 2 }, refuse)).toBeRejectedWithError('no');
+      await expectAsync(documents.remove('p', 'events', 'e', () => true, refuse)).toBeRejectedWithError('no');
+      expect((await documents.get('p', 'events', 'e'))?.document).toEqual({ n: 1 });
+      expect(await documents.remove('p', 'events', 'gone', () => true)).toEqual({ missing: true });
+      expect('stale' in (await documents.remove('p', 'events', 'e', () => false))).toBeTrue();
+      expect('stored' in (await documents.remove('p', 'events', 'e', () => true))).toBeTrue();
+      expect(await documents.get('p', 'events', 'e')).toBeUndefined();
+    });
+  });
+});
+
+describe('asset files', () => {
+  it('are found by their digest and by nothing else', async () => {
+    await withStore(async (_, assets, folder) => {
+      await writeFile(join(folder, 'secret'), 'x');
+      await writeFile(join(folder, 'assets', 'plain'), 'x');
+      for (const name of ['../secret', 'plain', '', 'A'.repeat(64), `../${'a'.repeat(61)}`]) {
+        expect([await assets.has(name), await assets.read(name)]).toEqual([false, undefined]);
+      }
+      const digest = await assets.write(new TextEncoder().encode('abc'));
+      // FIPS 180-4's own example.
+      expect(digest).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad');
+      expect([await assets.has(digest), new TextDecoder().decode(await assets.read(digest))]).toEqual([true, 'abc']);
+      expect([await assets.has('0'.repeat(64)), await assets.read('0'.repeat(64))]).toEqual([false, undefined]);
+    });
+  });
+});
+
+describe('a saved project', () => {
+  it('is read whole, with what is wrong with it', async () => {
+    await withStore(async (documents, assets) => {
+      expect(await readSavedProject(documents, assets, 'none')).toBeUndefined();
+      const asset = { type: 'picture', id: 'moss', label: 'Moss', file: 'moss.svg', sha256: '1'.repeat(64) } as const;
+      await documents.addProject({ ...smallProject('mine', 1), assets: [asset] } as unknown as Project);
+      const read = await readSavedProject(documents, assets, 'mine');
+      expect(read?.problems.map(({ path, severity }) => `${severity} ${path}`)).toEqual(['error assets[0].file']);
+      await documents.create('mine', 'sequences', 'odd', { id: 'odd', event: 'hit', effects: [] });
+      const spoiled = await readSavedProject(documents, assets, 'mine');
+      expect(spoiled?.source).toBeUndefined();
+      expect(spoiled?.problems[0].path).toMatch(/^sequences\[1\]/);
+    });
+  });
+
+  it('ships in a lean kit only the vectors that need no other kinds', async () => {
+    await withStore(async (documents, assets) => {
+      await documents.addProject(smallProject('mine', 1));
+      const source = (await readSavedProject(documents, assets, 'mine'))?.source;
+      if (!source) throw new Error('the project cannot be read');
+      const indexOf = async (lean?: boolean) => {
+        const files = await kitFiles(source, lean === undefined ? {} : { lean });
+        const text = new TextDecoder().decode(files.find(({ path }) => path === 'vectors/index.json')?.bytes);
+        const index = JSON.parse(text) as { files: { file: string; kinds: string[] }[]; base: object };
+        const shipped = files.map(({ path }) => path).filter((path) => path.startsWith('vectors/') && !path.endsWith('index.json'));
+        expect(shipped.sort()).toEqual(index.files.map(({ file }) => `vectors/${file}`).sort());
+        return index;
+      };
+      const [whole, again, lean] = [await indexOf(), await indexOf(false), await indexOf(true)];
+      expect(again).toEqual(whole);
+      expect(lean.base).toEqual(whole.base);
+      expect(lean.files.map(({ file }) => file)).toContain('kinds/flash.json');
+      for (const { kinds } of lean.files) expect(kinds.filter((kind) => kind !== 'flash' && kind !== 'hit-stop')).toEqual([]);
+      expect(lean.files.length).toBeLessThan(whole.files.length / 4);
+    });
+  });
+});
