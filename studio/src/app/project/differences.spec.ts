@@ -20,8 +20,8 @@ describe('two states of one sequence', () => {
         part: 'lane shake',
         label: 'shake',
         fields: [
-          { name: 'delay', mine: '0', theirs: '0.2' },
           { name: 'muted', mine: 'false', theirs: 'true' },
+          { name: 'delay', mine: '0', theirs: '0.2' },
         ],
       },
       { part: 'lane kick', label: 'kick', fields: [{ name: 'lane', mine: 'this kick', theirs: '–' }] },

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { tidy } from '@undatio/core/internal';
+import { newGesture, PointerDrag, type Drag } from './pointerDrag';
 import { readTypedNumber } from './typedNumber';
-
-let gestures = 0;
 
 export interface NumberChange {
   readonly value: number;
@@ -17,6 +16,7 @@ export interface NumberChange {
 @Component({
   selector: 'und-scrub-number',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PointerDrag],
   template: `
     <input
       #box
@@ -30,10 +30,7 @@ export interface NumberChange {
       (change)="type(box)"
       (focus)="box.select()"
       (keydown)="key($event, box)"
-      (pointerdown)="press($event)"
-      (pointermove)="drag($event)"
-      (pointerup)="release($event, box)"
-      (pointercancel)="release($event, box)"
+      (undDrag)="drag($event, box)"
     /><span class="unit" aria-hidden="true">{{ unit() }}</span>
   `,
   styles: `
@@ -85,13 +82,14 @@ export class ScrubNumber {
   );
   /** The value as last emitted, which the owner may not have handed back yet. */
   private readonly current = linkedSignal(() => this.value());
-  private from = { x: 0, value: 0, gesture: '' };
+  /** What it was when a drag began; undefined while nothing is dragged. */
+  private from: number | undefined;
 
   protected type(box: HTMLInputElement): void {
     const typed = readTypedNumber(box.value, { current: this.current(), unit: this.unit() });
     box.setCustomValidity(typeof typed === 'string' ? typed : '');
     if (typeof typed === 'string') box.reportValidity();
-    else this.emit(typed, `typed ${++gestures}`);
+    else this.emit(typed, newGesture());
     box.value = this.shown();
   }
 
@@ -107,27 +105,24 @@ export class ScrubNumber {
     this.emit(this.current() + direction * this.step() * (event.shiftKey ? 10 : 1), `keys ${this.label()}`);
   }
 
-  protected press(event: PointerEvent): void {
-    if (event.button !== 0 || document.activeElement === event.target) return;
-    this.from = { x: event.clientX, value: this.current(), gesture: `drag ${++gestures}` };
-    (event.target as HTMLElement).setPointerCapture(event.pointerId);
-    event.preventDefault();
-  }
-
-  protected drag(event: PointerEvent): void {
-    if (!(event.target as HTMLElement).hasPointerCapture(event.pointerId)) return;
-    const distance = event.clientX - this.from.x;
-    if (!this.dragging() && Math.abs(distance) < 3) return;
-    this.dragging.set(true);
-    this.emit(this.from.value + Math.round(distance / 2) * this.step(this.from.value) * (event.shiftKey ? 10 : 1), this.from.gesture);
-  }
-
-  protected release(event: PointerEvent, box: HTMLInputElement): void {
-    if (!box.hasPointerCapture(event.pointerId)) return;
-    box.releasePointerCapture(event.pointerId);
-    // A press that went nowhere is a click: the person wants to type.
-    if (!this.dragging()) box.focus();
-    this.dragging.set(false);
+  protected drag({ phase, event, dx, gesture }: Drag, box: HTMLInputElement): void {
+    if (phase === 'start') {
+      // In a box that is typed in, the pointer chooses text.
+      if (document.activeElement === box) return;
+      this.from = this.current();
+      event.preventDefault();
+    }
+    const { from } = this;
+    if (from === undefined) return;
+    if (phase === 'end') {
+      this.from = undefined;
+      // A press that went nowhere is a click: the person wants to type.
+      if (!this.dragging()) box.focus();
+      this.dragging.set(false);
+    } else if (this.dragging() || Math.abs(dx) >= 3) {
+      this.dragging.set(true);
+      this.emit(from + Math.round(dx / 2) * this.step(from) * (event.shiftKey ? 10 : 1), gesture);
+    }
   }
 
   /** About a hundredth of the number's own size, on a round grid. */

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { SelectModule } from 'primeng/select';
 import { FormsModule } from '@angular/forms';
 import type { directionModes } from '@undatio/core/internal';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import type { FieldChange } from './valueEditor';
 
@@ -21,7 +22,6 @@ const words: Readonly<Record<DirectionValue['mode'], string>> = {
 };
 
 const radius = 40;
-let gestures = 0;
 
 /**
  * A direction and its spread as a wedge on a rose. The coral needle at the rim is the blow as it is struck now, so that
@@ -30,7 +30,7 @@ let gestures = 0;
 @Component({
   selector: 'und-direction-rose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SelectModule, ScrubNumber],
+  imports: [FormsModule, PointerDrag, SelectModule, ScrubNumber],
   template: `
     <svg viewBox="-52 -52 104 104" role="group" [attr.aria-label]="label() + ', drawn'">
       <circle r="40" class="rim" />
@@ -52,9 +52,7 @@ let gestures = 0;
           [attr.aria-valuenow]="value().angle"
           [attr.aria-valuetext]="value().angle + ' degrees, ' + word()"
           [attr.transform]="'rotate(' + middle() + ')'"
-          (pointerdown)="press($event)"
-          (pointermove)="turn($event)"
-          (pointerup)="release($event)"
+          (undDrag)="turn($event)"
           (keydown)="key($event)"
         >
           <path class="reach" d="M4 0 H40" />
@@ -71,9 +69,7 @@ let gestures = 0;
             [attr.aria-valuemax]="side === 1 ? 360 : null"
             [attr.aria-valuenow]="side === 1 ? value().spread : null"
             [attr.transform]="'rotate(' + (middle() + (side * value().spread) / 2) + ') translate(40 0)'"
-            (pointerdown)="press($event)"
-            (pointermove)="widen($event)"
-            (pointerup)="release($event)"
+            (undDrag)="widen($event)"
             (keydown)="widenKey($event)"
           />
         }
@@ -203,31 +199,18 @@ export class DirectionRose {
     const at = (angle: number): string => `${(Math.cos(angle) * radius).toFixed(2)} ${(Math.sin(angle) * radius).toFixed(2)}`;
     return `M0 0 L${at(from)} A${radius} ${radius} 0 ${whole > 180 ? 1 : 0} 1 ${at(to)} Z`;
   });
-  private gesture = '';
 
   protected change(part: Partial<DirectionValue>, gesture?: string): void {
     this.changed.emit({ value: { ...this.value(), ...part }, ...(gesture && { gesture }) });
   }
 
-  protected press(event: PointerEvent): void {
-    this.gesture = `rose ${++gestures}`;
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    event.stopPropagation();
+  protected turn({ phase, event, gesture }: Drag): void {
+    if (phase === 'move') this.change({ angle: normal(round(angleOf(event) - this.base(), event)) }, gesture);
   }
 
-  protected turn(event: PointerEvent): void {
-    const angle = this.angleOf(event);
-    if (angle !== undefined) this.change({ angle: normal(round(angle - this.base(), event)) }, this.gesture);
-  }
-
-  protected widen(event: PointerEvent): void {
-    const angle = this.angleOf(event);
-    if (angle === undefined) return;
-    this.change({ spread: Math.min(360, round(2 * Math.abs(normal(angle - this.middle())), event)) }, this.gesture);
-  }
-
-  protected release(event: PointerEvent): void {
-    (event.currentTarget as Element).releasePointerCapture(event.pointerId);
+  protected widen({ phase, event, gesture }: Drag): void {
+    if (phase !== 'move') return;
+    this.change({ spread: Math.min(360, round(2 * Math.abs(normal(angleOf(event) - this.middle())), event)) }, gesture);
   }
 
   protected key(event: KeyboardEvent): void {
@@ -239,14 +222,13 @@ export class DirectionRose {
     const step = stepOf(event);
     if (step !== 0) this.change({ spread: Math.min(360, Math.max(0, this.value().spread + 2 * step)) }, 'rose spread keys');
   }
+}
 
-  /** Degrees from the rose's middle to the pointer, while it is held. */
-  private angleOf(event: PointerEvent): number | undefined {
-    const held = event.currentTarget as SVGElement;
-    if (!held.hasPointerCapture(event.pointerId)) return undefined;
-    const { left, top, width, height } = (held.ownerSVGElement ?? held).getBoundingClientRect();
-    return (Math.atan2(event.clientY - top - height / 2, event.clientX - left - width / 2) * 180) / Math.PI;
-  }
+/** Degrees from the rose's middle to the pointer. */
+function angleOf(event: PointerEvent): number {
+  const held = event.currentTarget as SVGElement;
+  const { left, top, width, height } = (held.ownerSVGElement ?? held).getBoundingClientRect();
+  return (Math.atan2(event.clientY - top - height / 2, event.clientX - left - width / 2) * 180) / Math.PI;
 }
 
 function round(angle: number, { altKey }: PointerEvent): number {

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { tidy, type EnvelopePoint } from '@undatio/core/internal';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { EaseEditor } from './easeEditor';
 import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
 import type { PlaceAxis } from '../strip/lifeAxis';
-
-let gestures = 0;
 
 /**
  * An envelope as points on the strip's own time axis: dragged, double-clicked into being, or moved by keyboard.
@@ -15,7 +14,7 @@ let gestures = 0;
 @Component({
   selector: 'und-envelope-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber, EaseEditor],
+  imports: [PointerDrag, ScrubNumber, EaseEditor],
   template: `
     <svg class="plot" [attr.width]="life().width" [attr.height]="height()" role="group" [attr.aria-label]="label()">
       <line class="base" [attr.x1]="x(0)" [attr.x2]="x(1)" [attr.y1]="y(0)" [attr.y2]="y(0)" />
@@ -34,10 +33,7 @@ let gestures = 0;
           [attr.aria-valuenow]="point.value"
           [attr.aria-valuetext]="point.value + ' at ' + point.at + ' of its life'"
           (focus)="selected.set($index)"
-          (pointerdown)="press($event, $index)"
-          (pointermove)="drag($event)"
-          (pointerup)="release($event)"
-          (pointercancel)="release($event)"
+          (undDrag)="drag($event, $index)"
           (keydown)="key($event, $index)"
         />
       }
@@ -146,7 +142,6 @@ export class EnvelopeEditor {
       (value) => this.y(value),
     ),
   );
-  private gesture = '';
 
   /** px across of the place `u` of its life. */
   protected x(u: number): number {
@@ -163,23 +158,12 @@ export class EnvelopeEditor {
     this.emit(points, gesture);
   }
 
-  protected press(event: PointerEvent, index: number): void {
-    this.selected.set(index);
-    this.gesture = `point ${++gestures}`;
-    (event.target as Element).setPointerCapture(event.pointerId);
-    event.stopPropagation();
-  }
-
-  protected drag(event: PointerEvent): void {
-    const circle = event.target as Element;
-    if (!circle.hasPointerCapture(event.pointerId)) return;
+  protected drag({ phase, event, gesture }: Drag, index: number): void {
+    if (phase === 'start') this.selected.set(index);
+    if (phase !== 'move') return;
     const { at, value } = this.placeOf(event);
     const [low, high] = this.room();
-    this.change({ at: tidy(Math.min(high, Math.max(low, at))), value }, this.gesture);
-  }
-
-  protected release(event: PointerEvent): void {
-    (event.target as Element).releasePointerCapture(event.pointerId);
+    this.change({ at: tidy(Math.min(high, Math.max(low, at))), value }, gesture);
   }
 
   protected key(event: KeyboardEvent, index: number): void {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { parseHex, tidy, type GradientPoint } from '@undatio/core/internal';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import type { LifeAxis } from '../strip/lifeAxis';
 import type { InspectedField } from '../sequenceEdits';
@@ -9,13 +10,12 @@ import type { FieldChange } from './valueEditor';
 
 /** px of a gradient that does not lie on the time axis. */
 const plainWidth = 230;
-let gestures = 0;
 
 /** Colours over life: a strip with a stop for each point; the chosen stop's place, colour and alpha beside it. */
 @Component({
   selector: 'und-gradient-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber, EaseEditor],
+  imports: [PointerDrag, ScrubNumber, EaseEditor],
   template: `
     <span
       #strip
@@ -36,10 +36,7 @@ let gestures = 0;
           [attr.aria-label]="'Colour ' + ($index + 1) + ' at ' + point.at"
           (focus)="selected.set($index)"
           (click)="selected.set($index)"
-          (pointerdown)="press($event, $index)"
-          (pointermove)="drag($event, strip)"
-          (pointerup)="release($event)"
-          (pointercancel)="release($event)"
+          (undDrag)="drag($event, $index, strip)"
           (keydown)="key($event, $index)"
         ></button>
       }
@@ -119,7 +116,6 @@ export class GradientEditor {
   readonly life = input<LifeAxis>();
   readonly changed = output<FieldChange>();
 
-  private gesture = '';
   protected readonly selected = signal(0);
   protected readonly chosen = computed(() => Math.min(this.selected(), this.value().length - 1));
   protected readonly point = computed(() => this.value()[this.chosen()]);
@@ -181,21 +177,12 @@ export class GradientEditor {
     this.changed.emit({ value: points });
   }
 
-  protected press(event: PointerEvent, index: number): void {
-    this.selected.set(index);
-    this.gesture = `colour ${++gestures}`;
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  }
-
-  protected drag(event: PointerEvent, strip: HTMLElement): void {
-    if (!(event.currentTarget as Element).hasPointerCapture(event.pointerId)) return;
+  protected drag({ phase, event, gesture }: Drag, index: number, strip: HTMLElement): void {
+    if (phase === 'start') this.selected.set(index);
+    if (phase !== 'move') return;
     const [low, high] = this.room();
     const at = this.placeAt(event.clientX - strip.getBoundingClientRect().left);
-    this.change({ at: Math.min(high, Math.max(low, at)) }, this.gesture);
-  }
-
-  protected release(event: PointerEvent): void {
-    (event.currentTarget as Element).releasePointerCapture(event.pointerId);
+    this.change({ at: Math.min(high, Math.max(low, at)) }, gesture);
   }
 
   protected remove(index: number): void {

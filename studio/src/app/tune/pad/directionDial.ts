@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 
 /** The blow's direction as a dial: the arrow flies the way the blow flies, 0° to the right, turning toward +y. */
 @Component({
   selector: 'und-direction-dial',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [PointerDrag, ScrubNumber],
   template: `
     <svg
       viewBox="-50 -50 100 100"
@@ -16,8 +17,7 @@ import { ScrubNumber } from '../../shared/scrubNumber';
       aria-valuemax="180"
       [attr.aria-valuenow]="value()"
       [attr.aria-valuetext]="value() + ' degrees'"
-      (pointerdown)="turn($event)"
-      (pointermove)="turn($event)"
+      (undDrag)="turn($event)"
       (keydown)="key($event)"
     >
       <circle r="44" class="rim" />
@@ -104,10 +104,9 @@ export class DirectionDial {
     ][eighth];
   });
 
-  protected turn(event: PointerEvent): void {
+  protected turn({ phase, event }: Drag): void {
+    if (phase === 'end') return;
     const dial = event.currentTarget as Element;
-    if (event.type === 'pointerdown') dial.setPointerCapture(event.pointerId);
-    else if (!dial.hasPointerCapture(event.pointerId)) return;
     const { left, top, width, height } = dial.getBoundingClientRect();
     const angle = (Math.atan2(event.clientY - top - height / 2, event.clientX - left - width / 2) * 180) / Math.PI;
     const grid = event.altKey ? 1 : 5;

@@ -3,12 +3,12 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { Effect } from '@undatio/core';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { contactPlace, stageScale } from '../../stage/stageView';
 import { OpenLane } from '../openLane';
 import { withEffect } from '../sequenceEdits';
 import { shapeOf, type ShapeHandle } from './shapes';
 
-let gestures = 0;
 /** World px that an arrow key moves a handle by. */
 const keyStep = 4;
 
@@ -16,6 +16,7 @@ const keyStep = 4;
 @Component({
   selector: 'und-stage-handles',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PointerDrag],
   template: `
     @if (shape(); as drawn) {
       <svg role="group" [attr.aria-label]="'Shape of ' + name()">
@@ -36,10 +37,7 @@ const keyStep = 4;
             [attr.aria-valuetext]="handle.value"
             aria-valuenow="0"
             [attr.transform]="'translate(' + screenX(handle.x) + ' ' + screenY(handle.y) + ')'"
-            (pointerdown)="press($event)"
-            (pointermove)="drag($event, handle)"
-            (pointerup)="release($event)"
-            (pointercancel)="release($event)"
+            (undDrag)="drag($event, handle)"
             (keydown)="key($event, handle)"
           >
             <circle r="11" class="catch" />
@@ -115,7 +113,6 @@ export class StageHandles {
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly size = signal({ width: 0, height: 0 });
-  private gesture = '';
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
   protected readonly name = computed(() => this.effect()?.label ?? this.effect()?.id ?? '');
@@ -147,22 +144,14 @@ export class StageHandles {
     return this.size().height * contactPlace.y + y * stageScale;
   }
 
-  protected press(event: PointerEvent): void {
-    this.gesture = `shape ${++gestures}`;
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    event.preventDefault();
-  }
-
-  protected drag(event: PointerEvent, handle: ShapeHandle): void {
-    if (!(event.currentTarget as Element).hasPointerCapture(event.pointerId)) return;
+  protected drag({ phase, event, gesture }: Drag, handle: ShapeHandle): void {
+    // The browser would begin to select text.
+    if (phase === 'start') event.preventDefault();
+    if (phase !== 'move') return;
     const { left, top } = this.element.nativeElement.getBoundingClientRect();
     const x = (event.clientX - left - this.size().width * contactPlace.x) / stageScale;
     const y = (event.clientY - top - this.size().height * contactPlace.y) / stageScale;
-    this.change(handle, x, y, this.gesture);
-  }
-
-  protected release(event: PointerEvent): void {
-    (event.currentTarget as Element).releasePointerCapture(event.pointerId);
+    this.change(handle, x, y, gesture);
   }
 
   protected key(event: KeyboardEvent, handle: ShapeHandle): void {

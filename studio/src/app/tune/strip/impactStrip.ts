@@ -17,6 +17,7 @@ import { effectKinds, newEffect, RapidFire, tidy, type Family } from '@undatio/c
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { Lane } from './lane';
@@ -39,7 +40,7 @@ const overscan = 240;
 @Component({
   selector: 'und-impact-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Lane, FamilyGlyph],
+  imports: [Lane, FamilyGlyph, PointerDrag],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
   host: { '(document:keydown)': 'pageKey($event)' },
@@ -137,10 +138,8 @@ export class ImpactStrip {
     this.toggleAdding();
   }
 
-  protected scrub(event: PointerEvent): void {
-    const ruler = this.ruler().nativeElement;
-    if (event.type === 'pointerdown') ruler.setPointerCapture(event.pointerId);
-    if (ruler.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(event.clientX - ruler.getBoundingClientRect().left));
+  protected scrub({ phase, event }: Drag): void {
+    if (phase !== 'end') this.playback.scrub(this.axis().t(event.clientX - this.ruler().nativeElement.getBoundingClientRect().left));
   }
 
   protected key(event: KeyboardEvent): void {

@@ -7,6 +7,7 @@ import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService, type StageTake } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { FamilyGlyph } from '../../shared/familyGlyph';
+import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { drawChannel } from './channelPath';
 import { EnvelopeEditor } from '../fields/envelopeEditor';
 import { GradientEditor } from '../fields/gradientEditor';
@@ -28,13 +29,12 @@ import type { TimeAxis } from './timeAxis';
 
 const closedHeight = 34;
 const openHeight = 84;
-let gestures = 0;
 
 /** One effect: what it does over time, to be moved, stretched, scaled, and opened in place. */
 @Component({
   selector: 'und-lane',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FamilyGlyph, EnvelopeEditor, GradientEditor, EffectInspector],
+  imports: [FamilyGlyph, PointerDrag, EnvelopeEditor, GradientEditor, EffectInspector],
   templateUrl: './lane.html',
   styleUrl: './lane.scss',
   host: { '[class.open]': 'open()', '[class.silent]': 'silent()', '[attr.data-effect]': 'effect().id' },
@@ -55,7 +55,6 @@ export class Lane {
   private readonly playback = inject(PlaybackService);
   private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
   private held: DragStart | undefined;
-  private gesture = '';
   private edges: readonly number[] = [];
 
   protected readonly kind = computed(() => effectKinds[this.effect().kind]);
@@ -147,35 +146,21 @@ export class Lane {
     return field && life ? { field, life, value: readField(this.effect(), field.name) as T } : undefined;
   }
 
-  protected press(event: PointerEvent, part: DragPart): void {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    const block = event.currentTarget as HTMLElement;
-    block.setPointerCapture(event.pointerId);
-    this.gesture = `lane ${++gestures}`;
-    this.edges = this.all().flatMap(({ effect, start, end }) => (effect === this.effect().id ? [] : [start, end]));
-    this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
-  }
-
-  protected drag(event: PointerEvent): void {
+  protected drag({ phase, event, gesture }: Drag, part: DragPart): void {
+    if (phase === 'start') {
+      this.edges = this.all().flatMap(({ effect, start, end }) => (effect === this.effect().id ? [] : [start, end]));
+      this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
+    }
     const { held } = this;
-    if (!held || !(event.currentTarget as HTMLElement).hasPointerCapture(event.pointerId)) return;
-    event.stopPropagation();
+    if (phase !== 'move' || !held) return;
     const { x, y } = this.placeOf(event);
     const targets: SnapTargets = { edges: [0, ...this.edges], frame: stepSeconds };
     const after = dragTo(held, x, y, this.axis(), targets, event.altKey);
-    this.change(verbs[held.part], () => after, this.gesture);
+    this.change(verbs[held.part], () => after, gesture);
   }
 
-  protected release(event: PointerEvent): void {
-    this.held = undefined;
-    event.stopPropagation();
-  }
-
-  protected scrub(event: PointerEvent): void {
-    const body = this.body().nativeElement;
-    if (event.type === 'pointerdown' && event.button === 0) body.setPointerCapture(event.pointerId);
-    if (body.hasPointerCapture(event.pointerId)) this.playback.scrub(this.axis().t(this.placeOf(event).x));
+  protected scrub({ phase, event }: Drag): void {
+    if (phase !== 'end') this.playback.scrub(this.axis().t(this.placeOf(event).x));
   }
 
   protected key(event: KeyboardEvent): void {
