@@ -14,7 +14,7 @@ if (!['core', 'server'].includes(part) || !(wanted >= 1 && wanted <= slices)) {
   process.exit(2);
 }
 install();
-build(part === 'core' ? ['core'] : ['core', 'server', 'yard']);
+build(part === 'core' ? ['core'] : undefined);
 process.chdir(join(root, part));
 
 /** A text's place among the slices: FNV-1a, so that a function stays in its slice while others come and go. */

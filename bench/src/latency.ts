@@ -145,13 +145,27 @@ export async function stageRateLine(page: Page, address: string): Promise<Line> 
   return { what: 'stage with 20000 live particles, drawn in software', value: `${rate.toFixed(1)} frames a second`, target: 'reported' };
 }
 
+const scripts = ['EventDispatch', 'FireAnimationFrame', 'TimerFire', 'RunMicrotasks', 'FunctionCall'];
+
+/** Script of a page on which nothing moves, as a share of five seconds. */
+export async function idleLine(page: Page): Promise<Line> {
+  await page.waitForTimeout(1500);
+  const session = await page.context().newCDPSession(page);
+  const events = await traced(session, () => page.waitForTimeout(5000));
+  const ran = events.filter(({ name, dur }) => dur !== undefined && scripts.includes(name));
+  const busy = ran.reduce((sum, { dur }) => sum + (dur ?? 0) / 1000, 0);
+  return {
+    what: 'script while nothing moves, over five seconds',
+    value: `${((busy / 5000) * 100).toFixed(2)} % (${ran.length} calls${ran.length > 0 ? `: ${[...new Set(ran.map(({ name }) => name))].join(', ')}` : ''})`,
+    target: '0 %',
+  };
+}
+
 /** ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. */
 async function scriptPerFrame(page: Page, work: () => Promise<void>): Promise<number[]> {
   const session = await page.context().newCDPSession(page);
   const events = await traced(session, work);
-  const script = events.filter(
-    ({ name, dur }) => dur !== undefined && ['EventDispatch', 'FireAnimationFrame', 'TimerFire', 'RunMicrotasks'].includes(name),
-  );
+  const script = events.filter(({ name, dur }) => dur !== undefined && scripts.includes(name) && name !== 'FunctionCall');
   const frames: number[] = [];
   let sum = 0;
   let end = 0;

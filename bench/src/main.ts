@@ -1,12 +1,10 @@
-import { spawn } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { cpus, tmpdir, totalmem } from 'node:os';
-import { join } from 'node:path';
+import { cpus, totalmem } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
 import { allocationLine, kitLines } from './kit.js';
-import { crowdLines, latencyLines, openCrowd, stageRateLine } from './latency.js';
+import { crowdLines, idleLine, latencyLines, openCrowd, stageRateLine } from './latency.js';
+import { serve, serverLines } from './server.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
 import { worstLine } from './worst.js';
 
@@ -19,14 +17,9 @@ function print(lines: readonly Line[]): void {
 }
 
 async function inBrowser(): Promise<void> {
-  const data = await mkdtemp(join(tmpdir(), 'undatio-bench-'));
-  const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve'], {
-    env: { ...process.env, UNDATIO_DATA: data, PORT: '0' },
-  });
-  const address = await new Promise<string>((done, fail) => {
-    server.stdout.on('data', (chunk: Buffer) => done(/http:\S+/.exec(chunk.toString())?.[0] ?? ''));
-    server.on('exit', () => fail(new Error('the server did not start')));
-  });
+  const server = await serve(root);
+  const { address } = server;
+  print(await serverLines(server));
   const browser = await chromium.launch({
     executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
     args: [
@@ -55,16 +48,14 @@ async function inBrowser(): Promise<void> {
     await page.locator('und-stage canvas').waitFor();
     await page.waitForLoadState('networkidle');
     print([await firstLoadLine(page, address)]);
+    print([await idleLine(page)]);
     print(await latencyLines(page));
     await openCrowd(page, address, 300);
     print(await crowdLines(page));
     print([await stageRateLine(page, address)]);
   } finally {
     await browser.close();
-    server.removeAllListeners('exit');
-    server.kill('SIGTERM');
-    await new Promise((done) => server.once('exit', done));
-    await rm(data, { recursive: true, force: true });
+    await server.stop();
   }
 }
 

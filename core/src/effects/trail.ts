@@ -78,6 +78,7 @@ export const trail = defineKind({
           extent: duration + behind,
           room: { ribbons: 1, ribbonNodes: nodesPerRibbon },
           bind: (bound) => (scene = bound),
+          channelFollows: true,
           channel(age) {
             let sum = 0;
             for (let i = 0; i < nodesPerRibbon; i++) {

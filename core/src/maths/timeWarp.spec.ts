@@ -54,4 +54,15 @@ describe('TimeWarp', () => {
       }),
     );
   });
+
+  it('runs as another does when it has the same windows, however they were written', () => {
+    const halted = (start: number, end: number) => ({ start, end, rate: 0 });
+    const whole = new TimeWarp([halted(0, 2)]);
+    expect(whole.runsAs(new TimeWarp([halted(1, 2), halted(0, 1)]))).toBeTrue();
+    expect(whole.runsAs(new TimeWarp([halted(0, 3)]))).toBeFalse();
+    expect(whole.runsAs(new TimeWarp([{ start: 0, end: 2, rate: 0.5 }]))).toBeFalse();
+    expect(whole.runsAs(new TimeWarp())).toBeFalse();
+    expect(new TimeWarp().runsAs(whole)).toBeFalse();
+    expect(new TimeWarp().runsAs(new TimeWarp())).toBeTrue();
+  });
 });

@@ -25,6 +25,12 @@ export class TimeWarp {
     times.forEach((start, i) => (this.taus[i] = i === 0 ? start : this.taus[i - 1] + (start - times[i - 1]) * rates[i - 1]));
   }
 
+  /** Whether another clock shows the same at every time. */
+  runsAs(other: TimeWarp): boolean {
+    const { times, rates } = other;
+    return this.times.length === times.length && this.times.every((time, i) => time === times[i] && this.rates[i] === rates[i]);
+  }
+
   /** Game time at wall time `t`. */
   tau(t: Seconds): Seconds {
     const cell = Float64Array.of(t);

@@ -46,6 +46,8 @@ export interface Firing {
   displace?(now: Now, out: Displacement): void;
   /** What it comes to in this firing, in plain units, besides what its lane draws. */
   tells?(): readonly Telling[];
+  /** Whether what its lane draws hangs on where bodies go, and not on what was drawn alone. */
+  readonly channelFollows?: boolean;
   /** The number its lane draws at `age`. */
   channel(age: Seconds): number;
   /** The clock windows it bends, for effects of the time family; `start` in wall seconds. */

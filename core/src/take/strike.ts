@@ -30,7 +30,7 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
   const firing = plan.effects.map((effect) => {
     const silent = effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
     const before = known?.get(effect);
-    return before && isFree(before) ? { ...before, silent } : fireAll(effect, common, silent);
+    return before && isFree(before) ? { ...before, silent } : fireAll(effect, common, silent, before?.decided);
   });
   const origin: TakeOrigin = { key, fired: new Map(firing.map((fired) => [fired.effect, fired])) };
   const bends = bendTime(firing);
@@ -55,7 +55,7 @@ function isFree({ firings }: Fired): boolean {
   return firings.every((firing) => firing?.bind === undefined);
 }
 
-function fireAll(effect: PlacedEffect, common: Strike, silent: boolean): Fired {
+function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided: object = {}): Fired {
   const first = new Draws(common, effect.hash, 0);
   const delay = first.number(effect.delay);
   const duration = Math.max(0, first.number(effect.duration));
@@ -67,7 +67,7 @@ function fireAll(effect: PlacedEffect, common: Strike, silent: boolean): Fired {
     span = Math.max(span, i * every + firing.extent);
     return draws.chance('chance') < draws.number(effect.chance) ? firing : undefined;
   });
-  return { effect, delay, firings, silent, span };
+  return { effect, delay, firings, decided, silent, span };
 }
 
 /**
@@ -101,7 +101,7 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
   const heldBy = holdsOf(bends);
   const ends = new Map<string, { start: Seconds; end: Seconds }>();
   const timed: TimedFiring[] = [];
-  for (const { effect, delay, firings, silent, span } of fired) {
+  for (const { effect, delay, firings, decided, silent, span } of fired) {
     const bendsTime = effect.kind.family === 'time';
     const nominal = anchorTime(effect, ends) + delay;
     // Only what hangs on contact is held here; what hangs on an effect follows that effect.
@@ -118,6 +118,7 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
         effect: effect.id,
         kind: effect.kind,
         firing,
+        decided,
         extent: firing.extent,
         lasting: firing.lasting === true,
         silent,

@@ -13,6 +13,8 @@ export interface Fired {
   readonly delay: Seconds;
   /** One entry per repeat; undefined where chance said no. */
   readonly firings: readonly (Firing | undefined)[];
+  /** The same object in every take in which the same was drawn for them. */
+  readonly decided: object;
   /** Muted, or not among the soloed: placed and drawn on its lane, but neither seen nor heard. */
   readonly silent: boolean;
   /** Seconds on its clock from its first start to its last end. */

@@ -10,6 +10,8 @@ export interface TimedFiring {
   readonly effect: string;
   readonly kind: EffectKind;
   readonly firing: Firing;
+  /** The same object in every take in which the same was drawn for this effect. */
+  readonly decided: object;
   /** As the firing says; kept here as well, because firings are of many shapes and this is asked in every frame. */
   readonly extent: Seconds;
   readonly lasting: boolean;

@@ -1,5 +1,5 @@
 import 'pixi.js/unsafe-eval';
-import { Container, Graphics, WebGLRenderer, type Texture } from 'pixi.js';
+import { Container, Graphics, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
 import { type ActorFrame, type Frame, type Project, type Place } from '@undatio/core';
 import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
@@ -77,6 +77,9 @@ export class StagePainter {
       resolution: Math.min(2, window.devicePixelRatio),
       autoDensity: true,
     });
+    // Its housekeeping would run with every frame of the display; it runs with every picture instead.
+    Ticker.system.autoStart = false;
+    Ticker.system.stop();
     const painter = new StagePainter(renderer, host);
     host.append(renderer.canvas);
     try {
@@ -222,6 +225,7 @@ export class StagePainter {
 
   private draw(): void {
     this.renderer.render({ container: this.scene });
+    Ticker.system.update();
   }
 
   destroy(): void {

@@ -58,7 +58,7 @@ describe('a kind of effect that the studio has never seen', () => {
       return strike(compileSequence({ ...project.sequences[0], effects: [swinging] }, [], compileContext(project)), {});
     };
     const take = takeOf(20);
-    const drawing = drawChannel(take, 'lean', axis, { height: 42 });
+    const drawing = drawChannel(take.firings, axis, { height: 42 });
     expect(drawing.peak).toBeCloseTo(20, 0);
     expect([drawing.start, drawing.end]).toEqual([0, jasmine.any(Number)]);
     const amounts = signatureOf(take, axis, () => []).amounts.get('body') ?? [];

@@ -1,5 +1,7 @@
-import { takeOf } from '../../../testing';
-import { drawChannel } from './channelPath';
+import type { Effect } from '@undatio/core';
+import { compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
+import { projectWith, takeOf } from '../../../testing';
+import { drawChannel, sameFirings } from './channelPath';
 import { TimeAxis } from './timeAxis';
 
 const axis = new TimeAxis(0, 1, 1000, false);
@@ -19,7 +21,7 @@ describe('drawChannel', () => {
         ],
       },
     ]);
-    const drawing = drawChannel(take, 'flash', axis, { height: 42 });
+    const drawing = drawChannel(take.firings.slice(0, 1), axis, { height: 42 });
     expect([drawing.start, drawing.end]).toEqual([0.2, jasmine.any(Number)]);
     expect(drawing.end).toBeCloseTo(0.6, 9);
     // Along the ramp, height falls evenly from 40 px to nothing.
@@ -39,7 +41,7 @@ describe('drawChannel', () => {
       },
       { kind: 'hit-stop', id: 'stop', duration: 0.1 },
     ]);
-    const held = points(drawChannel(take, 'flash', axis, { height: 42 }).path)
+    const held = points(drawChannel(take.firings.slice(0, 1), axis, { height: 42 }).path)
       .slice(1)
       .filter(([x]) => x < 99);
     expect(held.length).toBeGreaterThan(10);
@@ -48,7 +50,7 @@ describe('drawChannel', () => {
 
   it('draws a sound by its clip’s outline', () => {
     const take = takeOf([{ kind: 'sound', id: 'sound', clips: ['crack'], rate: 1 }]);
-    const { path, end } = drawChannel(take, 'sound', axis, { height: 42, peaks: () => [1, 0.5, 0.25, 0] });
+    const { path, end } = drawChannel(take.firings, axis, { height: 42, peaks: () => [1, 0.5, 0.25, 0] });
     expect(end).toBeCloseTo(0.5, 9);
     // The middle of the second of four steps lies at 3/8 of half a second, and stands at half the peak's 20 px.
     const [, y] = points(path).find(([x, height]) => Math.abs(x - 187.5) <= 1 && height < 21) ?? [0, 0];
@@ -56,6 +58,34 @@ describe('drawChannel', () => {
   });
 
   it('says when chance kept an effect from firing', () => {
-    expect(drawChannel(takeOf([{ kind: 'flash', id: 'flash', chance: 0 }]), 'flash', axis, { height: 42 }).start).toBeUndefined();
+    expect(drawChannel(takeOf([{ kind: 'flash', id: 'flash', chance: 0 }]).firings, axis, { height: 42 }).start).toBeUndefined();
+  });
+
+  it('need not be drawn again while firings stay as they are', () => {
+    const project = projectWith([]);
+    const context = compileContext(project);
+    // As the studio has them: effects that nobody changed are the same objects from one take to the next.
+    const [ring, stop, wake, throwing] = projectWith([
+      { kind: 'ring', id: 'ring', duration: 0.2 },
+      { kind: 'hit-stop', id: 'stop', duration: 0.1, delay: 0.05 },
+      { kind: 'trail', id: 'wake' },
+      { kind: 'knockback', id: 'throw' },
+    ]).sequences[0].effects;
+    let last: EngineTake | undefined;
+    const of = (id: string, ...effects: Effect[]) => {
+      last = strike(compileSequence({ ...project.sequences[0], effects }, [], context), {}, {}, last);
+      return last.firings.filter(({ effect }) => effect === id);
+    };
+    const before = of('ring', ring, stop);
+    expect(sameFirings(before, of('ring', ring, stop))).toBeTrue();
+    expect(sameFirings(before, of('ring', { ...ring, delay: 0.01 } as Effect, stop))).toBeFalse();
+    expect(sameFirings(before, of('ring', { ...ring, muted: true } as Effect, stop))).toBeFalse();
+    // Its own start is the same, but its clock stands still for longer.
+    expect(sameFirings(before, of('ring', ring, { ...stop, duration: 0.15 } as Effect))).toBeFalse();
+    expect(sameFirings(before, of('ring', ring))).toBeFalse();
+    expect(sameFirings(before, [])).toBeFalse();
+    // What a trail draws is how far its body goes.
+    const still = of('wake', wake);
+    expect(sameFirings(still, of('wake', wake, throwing))).toBeFalse();
   });
 });

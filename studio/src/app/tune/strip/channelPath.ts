@@ -1,4 +1,4 @@
-import { ageOf, type EngineTake, type TimedFiring } from '@undatio/core/internal';
+import { ageOf, type TimedFiring } from '@undatio/core/internal';
 import type { TimeAxis } from './timeAxis';
 
 /** What a lane draws of its effect. */
@@ -25,17 +25,28 @@ export interface DrawOptions {
   readonly full?: number | undefined;
 }
 
+/** Whether two takes hold the same firings of an effect, at the same times on clocks that run alike. */
+export function sameFirings(before: readonly TimedFiring[], after: readonly TimedFiring[]): boolean {
+  return (
+    before.length === after.length &&
+    before.every((timed, i) => {
+      const { firing, decided, start, startTau, end, silent, warp } = after[i];
+      const drawn = timed.firing === firing || (timed.decided === decided && firing.channelFollows !== true);
+      const same = drawn && timed.start === start && timed.startTau === startTau && timed.end === end;
+      return same && timed.silent === silent && (warp ? timed.warp?.runsAs(warp) === true : timed.warp === undefined);
+    })
+  );
+}
+
 /**
  * The sampled channel of one effect as a path. A signed channel swings about the middle, others rise from the foot.
  * Read from the same firings that the stage draws.
  */
 export function drawChannel(
-  take: EngineTake,
-  effect: string,
+  firings: readonly TimedFiring[],
   axis: TimeAxis,
   { height, peaks, full, inset = 0 }: DrawOptions,
 ): ChannelDrawing {
-  const firings = take.firings.filter((timed) => timed.effect === effect);
   if (firings.length === 0) return { path: '', peak: 0, start: undefined, end: undefined };
   const sampled = firings.map((timed) => sampleFiring(timed, axis, peaks));
   const peak = sampled.reduce((most, { values }) => values.reduce((higher, value) => Math.max(higher, Math.abs(value)), most), 0);
@@ -75,9 +86,14 @@ function outlineAt(outline: readonly number[], u: number): number {
 }
 
 function trace(xs: readonly number[], values: readonly number[], base: number, scale: number, mirrored: boolean): string {
-  const upper = xs.map((x, i) => `${x.toFixed(1)} ${(base - values[i] * scale).toFixed(1)}`);
+  const upper = xs.map((x, i) => `${tenth(x)} ${tenth(base - values[i] * scale)}`);
   const back = mirrored
-    ? xs.map((x, i) => `${x.toFixed(1)} ${(base + values[i] * scale).toFixed(1)}`).reverse()
-    : [`${xs[xs.length - 1].toFixed(1)} ${base}`];
-  return `M${xs[0].toFixed(1)} ${base}L${upper.join('L')}L${back.join('L')}Z`;
+    ? xs.map((x, i) => `${tenth(x)} ${tenth(base + values[i] * scale)}`).reverse()
+    : [`${tenth(xs[xs.length - 1])} ${base}`];
+  return `M${tenth(xs[0])} ${base}L${upper.join('L')}L${back.join('L')}Z`;
+}
+
+/** Rounded to a tenth of a px: written out ten times as fast as by `toFixed`, which counts in every step of a drag. */
+function tenth(px: number): number {
+  return Math.round(px * 10) / 10;
 }

@@ -8,7 +8,7 @@ import { StrikeService, type StageTake } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
-import { drawChannel } from './channelPath';
+import { drawChannel, sameFirings } from './channelPath';
 import { EnvelopeEditor } from '../fields/envelopeEditor';
 import { GradientEditor } from '../fields/gradientEditor';
 import { EffectInspector, type InspectorChange } from '../fields/effectInspector';
@@ -65,16 +65,19 @@ export class Lane {
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   protected readonly payload = computed(() => this.settings().payload);
   protected readonly others = computed(() => this.stage().sequence.effects.filter(({ id }) => id !== this.effect().id));
-  protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? []);
+  /** Taken over from take to take while they stay the same, so that a drag draws anew only what it changes. */
+  protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? [], {
+    equal: sameFirings,
+  });
+  private readonly struck = computed(() => this.stage().take !== undefined);
 
   protected readonly drawing = computed(() => {
-    const { take } = this.stage();
-    if (!take) return undefined;
+    if (!this.struck()) return undefined;
     const outline = (clip: string): readonly number[] => {
       const asset = this.assets().find(({ id }) => id === clip);
       return asset?.type === 'sound' ? asset.peaks : [];
     };
-    return drawChannel(take, this.effect().id, this.axis(), {
+    return drawChannel(this.firings(), this.axis(), {
       height: this.height(),
       // Under its envelope, and to the same scale.
       inset: this.open() ? 10 : 0,
