@@ -73,6 +73,7 @@ const bin = (name) => join(root, 'node_modules', '.bin', name);
 const results = [
   await step('core', bin('jasmine'), ['--config=jasmine.json'], jasmineCounts, { cwd: join(root, 'core') }),
   await step('server', bin('jasmine'), ['--config=jasmine.json'], jasmineCounts, { cwd: join(root, 'server') }),
+  await step('yard', bin('jasmine'), ['--config=jasmine.json'], jasmineCounts, { cwd: join(root, 'yard') }),
   await step('studio', bin('ng'), ['test'], karmaCounts, { cwd: join(root, 'studio') }),
   await step('browser', bin('playwright'), ['test'], playwrightCounts, { cwd: join(root, 'e2e') }),
 ];

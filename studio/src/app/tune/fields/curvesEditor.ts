@@ -4,6 +4,7 @@ import { ownAxis } from '../strip/lifeAxis';
 import { EnvelopeEditor } from './envelopeEditor';
 import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
+import { RadioKeys } from '../../shared/radioKeys';
 
 type Curves = Readonly<Record<string, readonly EnvelopePoint[]>>;
 
@@ -14,7 +15,7 @@ const level: Readonly<Record<string, number>> = { alpha: 1 };
 @Component({
   selector: 'und-curves-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EnvelopeEditor],
+  imports: [EnvelopeEditor, RadioKeys],
   template: `
     <span class="field-label" [title]="field().about">{{ field().label }}</span>
     <span class="row" role="group" [attr.aria-label]="field().label + ', start from'">
@@ -25,7 +26,7 @@ const level: Readonly<Record<string, number>> = { alpha: 1 };
       }
       <button type="button" class="plain" [attr.aria-pressed]="empty()" (click)="changed.emit({ value: {} })">none</button>
     </span>
-    <span class="row" role="radiogroup" [attr.aria-label]="field().label + ', curve'">
+    <span class="row" undRadioKeys [attr.aria-label]="field().label + ', curve'">
       @for (tab of tabs(); track tab.name) {
         <button
           type="button"

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { EasingError, parseEasing } from '@undatio/core/internal';
+import { RadioKeys } from '../../shared/radioKeys';
 
 /** Curves worth having at hand; any other can be typed. */
 const offered = [
@@ -23,8 +24,9 @@ function drawn(ease: string): string {
 @Component({
   selector: 'und-ease-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RadioKeys],
   template: `
-    <span class="curves" role="radiogroup" [attr.aria-label]="label()">
+    <span class="curves" undRadioKeys [attr.aria-label]="label()">
       @for (curve of curves; track curve.ease) {
         <button
           type="button"

@@ -23,7 +23,7 @@ export interface InspectorChange extends FieldChange {
 }
 
 /** Cells of a newly opened lane made in one frame. */
-const cellsPerFrame = 2;
+const cellsPerFrame = 1;
 /** Where the browser keeps whether the fold is open. */
 const foldKey = 'undatio.lane.fold';
 
@@ -65,7 +65,7 @@ export class EffectInspector {
   private readonly touched = signal<ReadonlySet<string>>(new Set());
   protected readonly order = computed(() => orderFields(this.effect(), this.above(), this.touched()));
   /** How many cells are made so far: a few in each frame, so that opening a lane never holds up what moves. */
-  private readonly made = signal(cellsPerFrame);
+  private readonly made = signal(0);
   /** The groups as far as they are made. */
   protected readonly shown = computed(() => {
     let left = this.made();

@@ -11,6 +11,7 @@ import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../
 import { ProjectService } from '../../project/projectService';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
+import { RadioKeys } from '../../shared/radioKeys';
 
 type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }>;
 
@@ -18,7 +19,7 @@ type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }
 @Component({
   selector: 'und-strike-pad',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgTemplateOutlet, FormsModule, ButtonModule, SliderModule, ToggleSwitchModule, ScrubNumber, DirectionDial],
+  imports: [NgTemplateOutlet, FormsModule, ButtonModule, SliderModule, ToggleSwitchModule, ScrubNumber, DirectionDial, RadioKeys],
   templateUrl: './strikePad.html',
   styleUrl: './strikePad.scss',
 })
