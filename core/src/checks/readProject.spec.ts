@@ -138,6 +138,10 @@ describe('readProject', () => {
       projectJson([
         { ...sound, id: 'a' },
         { ...sound, id: 'b' },
+        // Another pool, another instant, or neither heard: no slip.
+        { ...sound, id: 'c', clips: ['thud'] },
+        { ...sound, id: 'd', delay: 0.1 },
+        { ...sound, id: 'e', muted: true },
       ]),
     );
     expect(project).toBeDefined();

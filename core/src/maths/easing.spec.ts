@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { EasingError, parseEasing } from './easing.js';
 
 describe('parseEasing', () => {
@@ -14,6 +15,42 @@ describe('parseEasing', () => {
       };
       expect(ease(point(0.25, 0.25))).toBeCloseTo(point(0.1, 1), 9);
     }
+  });
+
+  it('finds the Bézier curve’s place however steep or flat it is, and holds its ends beyond them', () => {
+    const control = fc.double({ min: 0, max: 1, noNaN: true });
+    const height = fc.double({ min: -3, max: 3, noNaN: true });
+    const steep: [number, number, number, number][] = [
+      [1, 0, 0, 1],
+      [1, -2, 0, 3],
+      [0, 0, 1, 1],
+      [0, 1, 0, 1],
+      [1, 0, 1, 0],
+      [0.999, 0.2, 0.001, 0.8],
+    ];
+    const check = (x1: number, y1: number, x2: number, y2: number): void => {
+      const ease = parseEasing(`cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`);
+      const along = (p1: number, p2: number, s: number): number => 3 * p1 * s * (1 - s) ** 2 + 3 * p2 * s * s * (1 - s) + s ** 3;
+      for (const x of [0.001, 0.07, 0.25, 0.4999, 0.5, 0.5001, 0.81, 0.999]) {
+        // Halving alone, which is slow and cannot miss.
+        let [low, high] = [0, 1];
+        for (let i = 0; i < 80; i++) {
+          const middle = (low + high) / 2;
+          if (along(x1, x2, middle) < x) low = middle;
+          else high = middle;
+        }
+        // Where x hardly changes along the curve, y is as uncertain as its place there.
+        const uncertain =
+          Math.abs(along(y1, y2, low + 1e-5) - along(y1, y2, low - 1e-5)) * (Math.abs(along(x1, x2, low + 1e-5) - x) < 1e-9 ? 1 : 0);
+        expect(Math.abs(ease(x) - along(y1, y2, low)))
+          .withContext(`${x1}, ${y1}, ${x2}, ${y2} at ${x}`)
+          .toBeLessThan(1e-7 + uncertain);
+      }
+      expect([ease(-0.5), ease(0), ease(1), ease(1.5)]).toEqual([0, 0, 1, 1]);
+      expect([ease.low + 0, ease.high]).toEqual([Math.min(0, y1, y2) + 0, Math.max(1, y1, y2)]);
+    };
+    for (const points of steep) check(...points);
+    fc.assert(fc.property(control, height, control, height, check), { numRuns: 150 });
   });
 
   it('steps as CSS Easing Level 2 says', () => {

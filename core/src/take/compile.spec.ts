@@ -79,6 +79,11 @@ describe('compiling without the schemas', () => {
       'fields[0].default: expected a number',
     );
     expect(refusedAt(() => compileEvent({ id: 'e' }, ['events', 0]))).toContain('events[0].fields: expected a list');
+    const twice = ['a', 'a'].map((name) => ({ name, type: 'number', default: 0 }));
+    expect(refusedAt(() => compileEvent({ id: 'e', fields: twice }, ['events', 2]))).toBe(
+      'events[2].fields[1].name: expected a name of its own, "a" is taken',
+    );
+    expect(refusedAt(() => compileEvent({ id: 'No Such', fields: [] }, ['events', 2]))).toContain('events[2].id: expected');
     expect(refusedAt(() => compileClips([{ type: 'sound', id: 'a', duration: -1 }], ['assets']))).toContain(
       'assets[0].duration: expected a number from 0 to 600',
     );
