@@ -3,7 +3,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   inject,
   signal,
@@ -17,17 +16,15 @@ import { effectKinds, newEffect, RapidFire, tidy, type Family } from '@undatio/c
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
-import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { Lane } from './lane';
+import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
 import { OpenLane } from '../openLane';
 import { freeId } from '../sequenceEdits';
 import { TimeAxis } from './timeAxis';
 
-/** px between marks on the ruler. */
-const tickGap = 58;
 /** The strip ends at one of these, so that it does not creep while a block is dragged. */
 const ends = [0.6, 1, 1.5, 2, 3, 5, 8, 12, 20, 30, 60, 120, 250];
 
@@ -40,7 +37,7 @@ const overscan = 240;
 @Component({
   selector: 'und-impact-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Lane, FamilyGlyph, PointerDrag],
+  imports: [Lane, FamilyGlyph, Playhead],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
   host: { '(document:keydown)': 'pageKey($event)' },
@@ -49,17 +46,15 @@ export class ImpactStrip {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly projects = inject(ProjectService);
-  private readonly ruler = viewChild.required<ElementRef<HTMLElement>>('ruler');
   private readonly wanted = viewChild<ElementRef<HTMLInputElement>>('wanted');
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
-  private readonly width = signal(800);
+  protected readonly width = signal(800);
   /** What of the lanes is in sight. */
   private readonly sight = signal({ top: 0, height: 600 });
 
   protected readonly stage = toSignal(this.strikes.stage$);
   private readonly project = toSignal(this.projects.project$);
-  protected readonly playhead = toSignal(this.playback.playhead$, { requireSync: true });
   protected readonly lens = signal(true);
   protected readonly opened = inject(OpenLane).id;
   protected readonly adding = signal(false);
@@ -77,7 +72,7 @@ export class ImpactStrip {
   protected readonly solo = computed(() => this.stage()?.solo ?? []);
   protected readonly assets = computed(() => this.project()?.assets ?? []);
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
-  private readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
+  protected readonly from = computed(() => Math.min(-0.06, Math.floor(((this.stage()?.take?.start ?? 0) - 0.05) * 20) / 20));
   private readonly to = computed(() => {
     const run = this.stage()?.run;
     const own = this.stage()?.take?.firings.reduce((latest, timed) => Math.max(latest, timed.end), 0) ?? 0;
@@ -85,11 +80,6 @@ export class ImpactStrip {
     return ends.find((candidate) => candidate >= end) ?? end;
   });
   protected readonly axis = computed(() => new TimeAxis(this.from(), this.to(), this.width(), this.lens()));
-  protected readonly ticks = computed(() =>
-    this.axis()
-      .ticks(tickGap)
-      .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
-  );
   protected readonly contact = computed(() => this.axis().x(0));
   /** Where the later blows of rapid fire fall. */
   protected readonly laterBlows = computed(() => {
@@ -97,20 +87,13 @@ export class ImpactStrip {
     return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
   });
   protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
-  protected readonly playheadX = computed(() => Math.min(this.width(), Math.max(0, this.axis().x(this.playhead()))));
 
   constructor() {
-    const destroyed = inject(DestroyRef);
     // A lane that opens is brought to the top, so that its editors are in sight.
     effect(() => {
       const id = this.opened();
       if (id === undefined) return;
       afterNextRender(() => this.laneOf(id)?.scrollIntoView({ block: 'start' }), { injector: this.injector });
-    });
-    afterNextRender(() => {
-      const watch = new ResizeObserver(([entry]) => this.width.set(Math.max(100, entry.contentRect.width)));
-      watch.observe(this.ruler().nativeElement);
-      destroyed.onDestroy(() => watch.disconnect());
     });
   }
 
@@ -136,24 +119,6 @@ export class ImpactStrip {
     if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
     event.preventDefault();
     this.toggleAdding();
-  }
-
-  protected scrub({ phase, event }: Drag): void {
-    if (phase !== 'end') this.playback.scrub(this.axis().t(event.clientX - this.ruler().nativeElement.getBoundingClientRect().left));
-  }
-
-  protected key(event: KeyboardEvent): void {
-    const step = event.shiftKey ? 10 : 1;
-    const moves: Record<string, () => void> = {
-      ArrowLeft: () => this.playback.step(-step),
-      ArrowRight: () => this.playback.step(step),
-      Home: () => this.playback.scrub(this.from()),
-      End: () => this.playback.scrub(this.stage()?.take?.duration ?? 0),
-      '0': () => this.playback.scrub(0),
-    };
-    if (!moves[event.key]) return;
-    event.preventDefault();
-    moves[event.key]();
   }
 
   /** Opens the choice of effects with its box ready to be typed in. */
