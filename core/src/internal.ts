@@ -22,6 +22,7 @@ export {
   type GradientPoint,
   type NumberValue,
 } from './model/fields.js';
+export { assembleProject, collections, type Collection } from './model/entities.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';

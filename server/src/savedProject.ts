@@ -1,7 +1,8 @@
 import { readProject, type Problem } from '@undatio/core';
+import { assembleProject } from '@undatio/core/internal';
 import { assetProblems, type ProjectFileResult } from './projectFile.js';
 import type { AssetStore } from './store/assetStore.js';
-import { assembleProject, type DocumentStore } from './store/documentStore.js';
+import type { DocumentStore } from './store/documentStore.js';
 
 /** Reads a stored project whole; undefined when there is no such project. */
 export async function readSavedProject(documents: DocumentStore, assets: AssetStore, id: string): Promise<ProjectFileResult | undefined> {

@@ -20,15 +20,8 @@ import {
   type Use,
 } from '@undatio/core';
 import type { AssetStore } from '../store/assetStore.js';
-import {
-  collections,
-  type Check,
-  type Collection,
-  type DocumentStore,
-  type ProjectReader,
-  type StoredDocument,
-  type WriteResult,
-} from '../store/documentStore.js';
+import { collections, type Collection } from '@undatio/core/internal';
+import { type Check, type DocumentStore, type ProjectReader, type StoredDocument, type WriteResult } from '../store/documentStore.js';
 import { readJson } from './body.js';
 import { readPrecondition } from './precondition.js';
 import { HttpProblem } from './problemDetails.js';

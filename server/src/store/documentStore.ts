@@ -12,11 +12,9 @@ import {
   type Settings,
   type Use,
 } from '@undatio/core';
+import type { Collection } from '@undatio/core/internal';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
 import { DamagedDocument, storeErrorOf } from './storeError.js';
-
-export const collections = ['settings', 'events', 'actors', 'assets', 'sequences'] as const;
-export type Collection = (typeof collections)[number];
 
 /** An entity as it was stored. */
 export interface StoredDocument {
@@ -277,19 +275,4 @@ function stored(row: DocumentRow): StoredDocument {
     throw DamagedDocument.of(row.project, collection, row.id);
   }
   return { collection, id: row.id, etag: etagOf(row), document };
-}
-
-/** A project document put together from its entities; undefined when there is no such project. */
-export function assembleProject(entities: readonly Pick<StoredDocument, 'collection' | 'document'>[]): unknown {
-  const settings = entities.find(({ collection }) => collection === 'settings');
-  if (!settings) return undefined;
-  const all = (wanted: Collection): unknown[] => entities.filter(({ collection }) => collection === wanted).map(({ document }) => document);
-  return {
-    format: 1,
-    ...(settings.document as Settings),
-    events: all('events'),
-    actors: all('actors'),
-    assets: all('assets'),
-    sequences: all('sequences'),
-  };
 }

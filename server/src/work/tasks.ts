@@ -1,9 +1,10 @@
 import { readProjectText, type Problem, type ReadResult } from '@undatio/core';
+import { assembleProject } from '@undatio/core/internal';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
 import { readSavedProject } from '../savedProject.js';
 import { AssetStore } from '../store/assetStore.js';
-import { assembleProject, DocumentStore } from '../store/documentStore.js';
+import { DocumentStore } from '../store/documentStore.js';
 
 /** What can take long and therefore never runs on the thread that answers: each takes plain data and gives plain data. */
 

@@ -1,10 +1,9 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem, Settings } from '@undatio/core';
+import type { Collection } from '@undatio/core/internal';
 import type { DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
-
-export type Collection = 'settings' | 'events' | 'actors' | 'assets' | 'sequences';
 
 export interface Entity {
   readonly collection: Collection;

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { readProject, type Project, type Sequence, type Settings } from '@undatio/core';
-import { compileContext, type CompileContext } from '@undatio/core/internal';
+import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
 import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
 import { History } from './history';
@@ -150,20 +150,11 @@ export class ProjectService {
   }
 
   private loaded(entities: readonly Entity[]): void {
-    const settings = entities.find(({ collection }) => collection === 'settings');
-    if (!settings) {
+    const json = assembleProject(entities);
+    if (!json) {
       this.load.next({ type: 'empty' });
       return;
     }
-    const all = (wanted: string): unknown[] => entities.filter(({ collection }) => collection === wanted).map(({ document }) => document);
-    const json = {
-      format: 1,
-      ...(settings.document as object),
-      events: all('events'),
-      actors: all('actors'),
-      assets: all('assets'),
-      sequences: all('sequences'),
-    };
     const { project, problems } = readProject(json);
     if (!project) {
       this.load.next({ type: 'failed', message: `The stored project cannot be used: ${problems[0].path}: ${problems[0].message}` });
