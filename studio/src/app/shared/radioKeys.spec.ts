@@ -30,7 +30,7 @@ describe('RadioKeys', () => {
     const radios = [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLButtonElement>('[role=radio]')];
     const reached = (): string =>
       radios
-        .filter(({ tabIndex }) => tabIndex === 0)
+        .filter(({ tabIndex, disabled }) => tabIndex === 0 && !disabled)
         .map(({ textContent }) => textContent.trim())
         .join();
     const press = async (key: string): Promise<void> => {
