@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { SelectModule } from 'primeng/select';
-import { FormsModule } from '@angular/forms';
 import type { directionModes } from '@undatio/core/internal';
+import { Choice } from '../../shared/choice';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import type { FieldChange } from './valueEditor';
@@ -30,7 +29,7 @@ const radius = 40;
 @Component({
   selector: 'und-direction-rose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, PointerDrag, SelectModule, ScrubNumber],
+  imports: [Choice, PointerDrag, ScrubNumber],
   template: `
     <svg viewBox="-52 -52 104 104" role="group" [attr.aria-label]="label() + ', drawn'">
       <circle r="40" class="rim" />
@@ -76,16 +75,7 @@ const radius = 40;
       }
     </svg>
     <span class="words">
-      <p-select
-        [inputId]="inputId()"
-        [options]="modes"
-        optionLabel="label"
-        optionValue="value"
-        size="small"
-        [ngModel]="value().mode"
-        (ngModelChange)="change({ mode: $event })"
-        appendTo="body"
-      />
+      <und-choice [inputId]="inputId()" [options]="modes" [value]="value().mode" (changed)="change({ mode: $any($event) })" />
       <span class="pair">
         <und-scrub-number
           [label]="label() + ' angle'"

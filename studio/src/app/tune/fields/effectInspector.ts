@@ -1,9 +1,8 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
-import { FormsModule } from '@angular/forms';
-import { SelectModule } from 'primeng/select';
 import type { Asset, Effect, EventType, Payload } from '@undatio/core';
 import type { EnvelopePoint, GradientPoint, NumberValue } from '@undatio/core/internal';
+import { Choice, type Option } from '../../shared/choice';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { readField, type InspectedField } from '../sequenceEdits';
 import { orderFields } from './fieldOrder';
@@ -33,8 +32,7 @@ const foldKey = 'undatio.lane.fold';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     NgTemplateOutlet,
-    FormsModule,
-    SelectModule,
+    Choice,
     ScrubNumber,
     ValueEditor,
     ColourEditor,
@@ -117,6 +115,15 @@ export class EffectInspector {
     const { anchor } = this.effect();
     return anchor.to === 'contact' ? 'contact' : `${anchor.to} ${anchor.effect}`;
   });
+
+  /** Made once for each list of words, so that a choice is not drawn anew while nothing changes. */
+  private readonly wordings = new WeakMap<readonly string[], readonly Option[]>();
+
+  protected worded(words: readonly string[]): readonly Option[] {
+    let options = this.wordings.get(words);
+    if (!options) this.wordings.set(words, (options = words.map((word) => ({ value: word, label: word }))));
+    return options;
+  }
 
   protected number(field: InspectedField): NumberValue {
     return readField(this.effect(), field.name) as NumberValue;

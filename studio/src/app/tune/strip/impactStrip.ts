@@ -57,6 +57,7 @@ export class ImpactStrip {
   private readonly project = toSignal(this.projects.project$);
   protected readonly lens = signal(true);
   protected readonly opened = inject(OpenLane).id;
+  private readonly openedIndex = computed(() => this.effects().findIndex(({ id }) => id === this.opened()));
   protected readonly adding = signal(false);
   protected readonly typed = signal('');
   /** The family that is chosen by its glyph; all of them while none is. */
@@ -93,7 +94,8 @@ export class ImpactStrip {
     effect(() => {
       const id = this.opened();
       if (id === undefined) return;
-      afterNextRender(() => this.laneOf(id)?.scrollIntoView({ block: 'start' }), { injector: this.injector });
+      // With the frame after the one that opens it, whose layout is then done already.
+      afterNextRender(() => requestAnimationFrame(() => this.laneOf(id)?.scrollIntoView({ block: 'start' })), { injector: this.injector });
     });
   }
 
@@ -107,12 +109,15 @@ export class ImpactStrip {
     if (top !== this.sight().top || clientHeight !== this.sight().height) this.sight.set({ top, height: clientHeight });
   }
 
-  /** Whether a lane is drawn: in or near sight, or open. Below an open lane, whose height is its own, all that may be in sight counts. */
+  /**
+   * Whether a lane is drawn: in or near sight, or open. Those below an open lane lie lower than if all were closed, by what is
+   * not known here: as many of them count as could be in sight.
+   */
   protected near(index: number, id: string): boolean {
     const { top, height } = this.sight();
     const place = index * laneHeight;
-    const slack = this.opened() === undefined ? overscan : overscan + height;
-    return id === this.opened() || (place > top - slack - laneHeight && place < top + height + overscan);
+    const lower = this.openedIndex() >= 0 && index > this.openedIndex() ? height : 0;
+    return id === this.opened() || (place > top - overscan - lower - laneHeight && place < top + height + overscan);
   }
 
   protected pageKey(event: KeyboardEvent): void {
