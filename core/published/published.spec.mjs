@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { openKit } from '../dist/runtime.js';
 import { vectorBase } from '../dist/ship/vectors/base.js';
-import { differs } from '../dist/ship/vectors/playVector.js';
+import { differs, vectorDefaults } from '../dist/ship/vectors/playVector.js';
 import { columns } from '../dist/ship/vectors/vectorFile.js';
 import { makeVectors } from '../dist/ship/vectors/vectors.js';
 
@@ -29,8 +29,9 @@ describe('the published vectors', () => {
     });
   }
 
-  it('are struck in the base that they were published with, and read by its columns', () => {
+  it('are struck in the base that they were published with, completed by its defaults, and read by its columns', () => {
     expect(index.base).toEqual(JSON.parse(JSON.stringify(vectorBase)));
+    expect(index.defaults).toEqual(JSON.parse(JSON.stringify(vectorDefaults())));
     expect(index.columns).toEqual(JSON.parse(JSON.stringify(columns)));
   });
 });

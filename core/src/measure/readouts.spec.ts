@@ -1,7 +1,7 @@
 import { takeOf } from '../testing/projects.js';
 import { FlashCount } from './flashCount.js';
 import { peakLevel } from './peakLevel.js';
-import { readOut } from './readouts.js';
+import { readOut, ReadoutScan } from './readouts.js';
 
 const steady = [{ at: 0, value: 1 }];
 
@@ -26,6 +26,22 @@ describe('readOut', () => {
     expect(read.peakVoices).toBe(2);
     expect(read.visibleTime).toBeCloseTo(0.75, 9);
     expect(read.peakShift).toBe(0);
+  });
+
+  it('can be read in pieces, each as long as is asked for, and comes out the same', () => {
+    const take = takeOf([
+      { kind: 'flash', id: 'flash', duration: 0.2, amount: 0.7, envelope: steady },
+      { kind: 'shake', id: 'shake', duration: 0.5, amplitude: 9 },
+    ]);
+    const scan = new ReadoutScan(take);
+    let pieces = 1;
+    while (!scan.advance(10)) pieces++;
+    // 0.5 s at 240 looks a second, the first and the last among them.
+    expect(pieces).toBe(13);
+    expect(scan.result()).toEqual(readOut(take));
+    const short = new ReadoutScan(take);
+    expect(short.advance(120)).toBeFalse();
+    expect(short.advance(1)).toBeTrue();
   });
 
   it('measures the lit share of the view and the throw', () => {

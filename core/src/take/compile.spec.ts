@@ -83,6 +83,20 @@ describe('compiling without the schemas', () => {
     expect(refusedAt(() => compileEvent({ id: 'e', fields: twice }, ['events', 2]))).toBe(
       'events[2].fields[1].name: expected a name of its own, "a" is taken',
     );
+    const bounded = (field: object) =>
+      refusedAt(() => compileEvent({ id: 'e', fields: [{ name: 'a', type: 'number', ...field }] }, ['events', 2]));
+    for (const good of [{ min: 0, max: 5, default: 0 }, { min: 0, max: 5, default: 5 }, { default: -1e9 }])
+      expect(bounded(good)).toBe('accepted');
+    for (const bad of [
+      { min: 0, max: 5, default: -1 },
+      { min: 0, max: 5, default: 6 },
+      { min: 5, max: 5, default: 5 },
+      { min: 6, max: 5, default: 5 },
+      { min: NaN, max: 5, default: 5 },
+      { min: 0, max: Infinity, default: 5 },
+      { min: '0', max: 5, default: 5 },
+    ])
+      expect(bounded(bad)).withContext(JSON.stringify(bad)).toContain('events[2].fields[0].default: expected');
     expect(refusedAt(() => compileEvent({ id: 'No Such', fields: [] }, ['events', 2]))).toContain('events[2].id: expected');
     expect(refusedAt(() => compileClips([{ type: 'sound', id: 'a', duration: -1 }], ['assets']))).toContain(
       'assets[0].duration: expected a number from 0 to 600',
