@@ -33,18 +33,21 @@ describe('parseEasing', () => {
       const along = (p1: number, p2: number, s: number): number => 3 * p1 * s * (1 - s) ** 2 + 3 * p2 * s * s * (1 - s) + s ** 3;
       for (const x of [0.001, 0.07, 0.25, 0.4999, 0.5, 0.5001, 0.81, 0.999]) {
         // Halving alone, which is slow and cannot miss.
-        let [low, high] = [0, 1];
-        for (let i = 0; i < 80; i++) {
-          const middle = (low + high) / 2;
-          if (along(x1, x2, middle) < x) low = middle;
-          else high = middle;
-        }
-        // Where x hardly changes along the curve, y is as uncertain as its place there.
-        const uncertain =
-          Math.abs(along(y1, y2, low + 1e-5) - along(y1, y2, low - 1e-5)) * (Math.abs(along(x1, x2, low + 1e-5) - x) < 1e-9 ? 1 : 0);
-        expect(Math.abs(ease(x) - along(y1, y2, low)))
+        const placeOf = (wanted: number): number => {
+          let [low, high] = [0, 1];
+          for (let i = 0; i < 80; i++) {
+            const middle = (low + high) / 2;
+            if (along(x1, x2, middle) < wanted) low = middle;
+            else high = middle;
+          }
+          return low;
+        };
+        // The place is right where x is right to 1e-12; where x hardly changes, that leaves room. y changes no faster than this.
+        const room = placeOf(x + 2e-12) - placeOf(x - 2e-12);
+        const fastest = 3 * Math.max(Math.abs(y1), Math.abs(y2 - y1), Math.abs(1 - y2));
+        expect(Math.abs(ease(x) - along(y1, y2, placeOf(x))))
           .withContext(`${x1}, ${y1}, ${x2}, ${y2} at ${x}`)
-          .toBeLessThan(1e-7 + uncertain);
+          .toBeLessThan(1e-9 + fastest * room);
       }
       expect([ease(-0.5), ease(0), ease(1), ease(1.5)]).toEqual([0, 0, 1, 1]);
       expect([ease.low + 0, ease.high]).toEqual([Math.min(0, y1, y2) + 0, Math.max(1, y1, y2)]);

@@ -1,10 +1,12 @@
 import { Command, CommanderError } from 'commander';
 import type { BakeOptions } from './bake.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
+import { FolderError } from '../projectFolder.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
 import { sink } from './sink.js';
 
-const projectHelp = 'path of a project file (*.undatio.json), "demo", or "saved:ID" for what the studio has stored';
+const projectHelp =
+  'path of a project’s folder, of an archive of one (*.zip) or of a project file (*.undatio.json), "demo", or "saved:ID" for what the studio has stored';
 
 function program(finish: (code: number) => void): Command {
   const undatio = new Command('undatio')
@@ -22,6 +24,19 @@ function program(finish: (code: number) => void): Command {
     .requiredOption('--out <FILE.zip|DIR>', 'where to write it')
     .option('--lean', 'leave out of the runtime the kinds of effects that no sequence uses')
     .action(async (project: string, options: { out: string; lean?: boolean }) => (await import('./export.js')).exportKit(project, options));
+  undatio
+    .command('save')
+    .description('write a project as a folder of text, or as an archive of one')
+    .argument('<PROJECT>', projectHelp)
+    .requiredOption('--out <DIR|FILE.zip>', 'where to write it')
+    .action(async (project: string, options: { out: string }) => (await import('./save.js')).save(project, options));
+  undatio
+    .command('load')
+    .description('store a project for the studio')
+    .argument('<PROJECT>', projectHelp)
+    .option('--as <ID>', 'under another id')
+    .option('--replace', 'in the place of the one that has its id')
+    .action(async (project: string, options: { as?: string; replace?: boolean }) => (await import('./load.js')).load(project, options));
   undatio
     .command('check')
     .description('tell the problems; exit 1 if any is an error')
@@ -53,6 +68,7 @@ export async function main(args: readonly string[]): Promise<number> {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (
       error instanceof UsageError ||
+      error instanceof FolderError ||
       error instanceof StoreError ||
       error instanceof DamagedDocument ||
       (error as NodeJS.ErrnoException).syscall

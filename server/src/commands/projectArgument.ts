@@ -1,5 +1,7 @@
+import { readFile } from 'node:fs/promises';
 import { dataFolder, paths } from '../paths.js';
 import { readProjectFile, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
+import { isFolder, readProjectArchive, readProjectFolder } from '../projectFolder.js';
 import { sink } from './sink.js';
 
 /** Bad usage or unreadable input: one line, exit code 2. */
@@ -10,11 +12,13 @@ export class ProblemsFound extends Error {}
 
 const savedPrefix = 'saved:';
 
-/** Reads PROJECT: the path of a project file, `demo`, or `saved:ID` for what the studio has stored. */
+/** Reads PROJECT: the path of a folder, of an archive or of a file, `demo`, or `saved:ID` for what the studio has stored. */
 export async function readProjectArgument(argument: string): Promise<ProjectFileResult> {
   if (argument.startsWith(savedPrefix)) return readSaved(argument.slice(savedPrefix.length));
   const file = argument === 'demo' ? paths.demoProject : argument;
   try {
+    if (await isFolder(file)) return await readProjectFolder(file);
+    if (file.endsWith('.zip')) return await readProjectArchive(await readFile(file));
     return await readProjectFile(file);
   } catch (error) {
     throw new UsageError(`cannot read ${file}: ${(error as Error).message}`);

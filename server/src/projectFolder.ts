@@ -1,0 +1,181 @@
+import { open, mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import type { Project } from '@undatio/core';
+import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
+import { assetProblems, type ProjectFileResult, type ProjectSource } from './projectFile.js';
+
+/** More than this in a folder or an archive is no project of ours. */
+const limits = { files: 20_000, bytes: 1_000_000_000, text: 16_000_000 };
+
+/** An archive or a folder that cannot be taken in, told to a person. */
+export class FolderError extends Error {}
+
+/** Where the bytes of an asset lie in a project's folder: where its file says, always under `assets/`. */
+function assetPath({ file }: Project['assets'][number]): string {
+  return file.startsWith('assets/') ? file : `assets/${file}`;
+}
+
+async function assembled(
+  texts: ReadonlyMap<string, string>,
+  bytesAt: (path: string) => Promise<Uint8Array | undefined>,
+): Promise<ProjectFileResult> {
+  const { project, problems } = readProjectFiles(texts);
+  if (!project) return { problems };
+  const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
+    const asset = project.assets.find((candidate) => candidate.id === id);
+    return asset && bytesAt(assetPath(asset));
+  };
+  const missing = await assetProblems(project, assetBytes);
+  return { source: { project, assetBytes }, problems: [...problems, ...missing] };
+}
+
+/** The documents' files of a folder: looked for where they may lie alone, because the folder may be a whole game's. */
+async function documentsIn(folder: string): Promise<string[]> {
+  const inside = async (name: string): Promise<string[]> => {
+    const names = await readdir(join(folder, name)).catch((error: NodeJS.ErrnoException) => {
+      if (error.code === 'ENOENT' || error.code === 'ENOTDIR') return [];
+      throw error;
+    });
+    return names.map((file) => (name === '' ? file : `${name}/${file}`));
+  };
+  const all = await Promise.all(['', ...collections.filter((collection) => collection !== 'settings')].map(inside));
+  return all.flat().filter(isDocumentFile);
+}
+
+/** Reads a project from a folder of text. Throws the file system's error when the folder cannot be read. */
+export async function readProjectFolder(folder: string): Promise<ProjectFileResult> {
+  const paths = await documentsIn(folder);
+  const texts = await Promise.all(paths.map(async (path): Promise<[string, string]> => [path, await readFile(join(folder, path), 'utf8')]));
+  return assembled(new Map(texts), (path) => readIfThere(join(folder, path)));
+}
+
+async function readIfThere(file: string): Promise<Uint8Array | undefined> {
+  try {
+    return await readFile(file);
+  } catch (error) {
+    if (['ENOENT', 'EISDIR', 'ENOTDIR'].includes((error as NodeJS.ErrnoException).code ?? '')) return undefined;
+    throw error;
+  }
+}
+
+/**
+ * Reads a project from a folder's archive, wherever in it the folder lies. Sizes are looked at before anything is unpacked;
+ * names are only compared, never used as paths. Throws FolderError.
+ */
+export async function readProjectArchive(bytes: Uint8Array): Promise<ProjectFileResult> {
+  let sum = 0;
+  let count = 0;
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes, {
+      filter({ name, originalSize }) {
+        sum += originalSize;
+        if (++count > limits.files) throw new FolderError(`expected at most ${limits.files} files in the archive`);
+        if (sum > limits.bytes) throw new FolderError(`expected at most ${limits.bytes / 1e6} MB in the archive, found more at ${name}`);
+        if (name.endsWith('.json') && originalSize > limits.text)
+          throw new FolderError(`expected texts of at most ${limits.text / 1e6} MB, found ${name} of ${Math.round(originalSize / 1e6)} MB`);
+        return true;
+      },
+    });
+  } catch (error) {
+    throw error instanceof FolderError ? error : new FolderError('this is not a whole zip archive');
+  }
+  const roots = Object.keys(files).filter((name) => name === settingsFile || name.endsWith(`/${settingsFile}`));
+  if (roots.length > 1) throw new FolderError(`expected one project in the archive, found ${roots.sort().join(', ')}`);
+  const root = roots[0]?.slice(0, -settingsFile.length) ?? '';
+  const inside = new Map(
+    Object.entries(files)
+      .filter(([name]) => name.startsWith(root))
+      .map(([name, content]) => [name.slice(root.length), content]),
+  );
+  const texts = new Map([...inside].filter(([path]) => isDocumentFile(path)).map(([path, content]) => [path, strFromU8(content)]));
+  return assembled(texts, (path) => Promise.resolve(inside.get(path)));
+}
+
+/** Every file of a project's folder with its bytes, texts and assets. Throws when an asset's bytes are missing; check first. */
+async function folderFiles({ project, assetBytes }: ProjectSource): Promise<Map<string, Uint8Array>> {
+  const files = new Map<string, Uint8Array>([...projectFiles(project)].map(([path, text]) => [path, strToU8(text)]));
+  for (const asset of project.assets) {
+    const bytes = await assetBytes(asset.id);
+    if (!bytes) throw new Error(`the asset "${asset.id}" is missing`);
+    files.set(assetPath(asset), bytes);
+  }
+  return files;
+}
+
+/** A project's folder as an archive: the same bytes on any day and in any time zone. */
+export async function projectArchive(source: ProjectSource): Promise<Uint8Array> {
+  const entries: Zippable = {};
+  for (const [path, bytes] of await folderFiles(source)) entries[path] = bytes;
+  return zipSync(entries, { level: 9, mtime: new Date(1980, 0, 1) });
+}
+
+export interface Written {
+  readonly written: number;
+  readonly kept: number;
+  readonly removed: number;
+}
+
+/**
+ * Writes a project's folder: what is there already and the same is left alone, documents that its settings named and the
+ * project no longer has are removed, and everything else is not touched. Each file is whole at any time. Throws FolderError
+ * when the folder holds another project.
+ */
+export async function writeProjectFolder(source: ProjectSource, folder: string): Promise<Written> {
+  const files = await folderFiles(source);
+  const named = await namedBefore(folder, source.project.id);
+  let [written, kept, removed] = [0, 0, 0];
+  for (const [path, bytes] of files) {
+    const file = join(folder, path);
+    const known = await readIfThere(file);
+    if (known && Buffer.compare(known, bytes) === 0) kept++;
+    else {
+      await writeWhole(file, bytes);
+      written++;
+    }
+  }
+  for (const path of named) {
+    if (files.has(path) || !(await readIfThere(join(folder, path)))) continue;
+    await rm(join(folder, path));
+    removed++;
+  }
+  return { written, kept, removed };
+}
+
+/** The documents that a folder's settings name, so that those that are gone from the project may go from there too. */
+async function namedBefore(folder: string, id: string): Promise<string[]> {
+  const file = join(folder, settingsFile);
+  const bytes = await readIfThere(file);
+  if (!bytes) return [];
+  let settings: { id?: unknown; order?: Record<string, unknown> };
+  try {
+    settings = JSON.parse(strFromU8(bytes)) as typeof settings;
+  } catch {
+    throw new FolderError(`${file} is there and cannot be read as a project's; nothing was written`);
+  }
+  if (settings.id !== id) throw new FolderError(`${folder} holds the project "${String(settings.id)}"; nothing was written`);
+  return collections.flatMap((collection) => {
+    const ids = settings.order?.[collection];
+    return Array.isArray(ids) ? ids.map((one) => documentFile(collection, String(one))).filter(isDocumentFile) : [];
+  });
+}
+
+/** To a file beside it, on the disk, then in its place: nobody ever reads half of it. */
+async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
+  await mkdir(dirname(file), { recursive: true });
+  const beside = `${file}.${process.pid}.part`;
+  const handle = await open(beside, 'w');
+  try {
+    await handle.writeFile(bytes);
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+  await rename(beside, file);
+}
+
+/** Whether a path is a folder. Throws the file system's error when there is nothing. */
+export async function isFolder(path: string): Promise<boolean> {
+  return (await stat(path)).isDirectory();
+}
