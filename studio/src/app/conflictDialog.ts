@@ -144,7 +144,9 @@ export class ConflictDialog {
 
   protected saveMix(): void {
     const both = this.both();
-    if (both) this.projects.keepMix(this.key(), mixOf(both.mine, both.theirs, this.taken()));
+    // Nothing of theirs: no change to be undone.
+    if (!both || this.taken().size === 0) return this.keepMine();
+    this.projects.keepMix(this.key(), mixOf(both.mine, both.theirs, this.taken()));
     this.closed.emit();
   }
 }
