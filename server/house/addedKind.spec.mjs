@@ -1,7 +1,6 @@
 // A kind of effect is one file and one line: the engine and the commands are made here with a kind more, `wobble`, whose file
 // stands among the specs and whose line is put at the end of the list of kinds. Nothing else is told of it.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
@@ -70,7 +69,7 @@ describe('a kind of effect that is added by one file and one line', () => {
   });
 
   it('is baked by the command', async () => {
-    const file = join(mkdtempSync(join(tmpdir(), 'undatio-added-')), 'project.json');
+    const file = join(folder, 'project.json');
     writeFileSync(file, JSON.stringify({ ...made.projectJson(effects), actors: [], assets: [] }));
     const out = join(folder, 'table.json');
     await made.bake(file, { sequence: 'blow', times: '0.25', format: 'json', out });

@@ -1,7 +1,7 @@
 import { open, mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import type { Project } from '@undatio/core';
+import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from './projectFile.js';
 
@@ -11,11 +11,6 @@ const limits = { files: 20_000, bytes: 1_000_000_000, text: 16_000_000 };
 /** An archive or a folder that cannot be taken in, told to a person. */
 export class FolderError extends Error {}
 
-/** Where the bytes of an asset lie in a project's folder: where its file says, always under `assets/`. */
-function assetPath({ file }: Project['assets'][number]): string {
-  return file.startsWith('assets/') ? file : `assets/${file}`;
-}
-
 async function assembled(
   texts: ReadonlyMap<string, string>,
   bytesAt: (path: string) => Promise<Uint8Array | undefined>,
@@ -24,7 +19,7 @@ async function assembled(
   if (!project) return { problems };
   const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
     const asset = project.assets.find((candidate) => candidate.id === id);
-    return asset && bytesAt(assetPath(asset));
+    return asset && bytesAt(kitPath(asset.file));
   };
   const missing = await assetProblems(project, assetBytes);
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
@@ -99,7 +94,7 @@ async function folderFiles({ project, assetBytes }: ProjectSource): Promise<Map<
   for (const asset of project.assets) {
     const bytes = await assetBytes(asset.id);
     if (!bytes) throw new Error(`the asset "${asset.id}" is missing`);
-    files.set(assetPath(asset), bytes);
+    files.set(kitPath(asset.file), bytes);
   }
   return files;
 }

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { Project } from '@undatio/core';
 import { identifierPattern } from '@undatio/core/internal';
 import { dataFolder } from '../paths.js';
@@ -19,7 +18,7 @@ export async function load(argument: string, { as, replace = false }: { as?: str
     const assets = await AssetStore.open(data);
     // Bytes first: a document never stands without the file that it names. A file that was changed outside is taken as it is.
     const kept = await Promise.all(
-      read.assets.map(async (asset) => ({ ...asset, sha256: await keep(assets, await assetBytes(asset.id)) })),
+      read.assets.map(async (asset) => ({ ...asset, sha256: await assets.write((await assetBytes(asset.id)) ?? new Uint8Array()) })),
     );
     const project: Project = { ...read, id, assets: kept };
     if (replace) await documents.replaceProject(project);
@@ -29,10 +28,4 @@ export async function load(argument: string, { as, replace = false }: { as?: str
     await documents.close();
   }
   sink.tell(`"${id}" in ${data}`);
-}
-
-/** Keeps bytes that are not here yet, and returns their digest. */
-async function keep(assets: AssetStore, bytes: Uint8Array = new Uint8Array()): Promise<string> {
-  const sha256 = createHash('sha256').update(bytes).digest('hex');
-  return (await assets.has(sha256)) ? sha256 : assets.write(bytes);
 }

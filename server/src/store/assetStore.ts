@@ -34,9 +34,10 @@ export class AssetStore {
     }
   }
 
-  /** Keeps `bytes` and returns their digest. Written beside and renamed, so that a cut never leaves half a file. */
+  /** Keeps `bytes`, unless they are here, and returns their digest. Written beside and renamed, so that a cut never leaves half a file. */
   async write(bytes: Uint8Array): Promise<string> {
     const sha256 = createHash('sha256').update(bytes).digest('hex');
+    if (await this.has(sha256)) return sha256;
     const part = join(this.folder, `${sha256}.${process.pid}.part`);
     await writeFile(part, bytes);
     await rename(part, join(this.folder, sha256));
