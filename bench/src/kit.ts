@@ -80,6 +80,31 @@ async function allocation(session: Session, effects: readonly object[]): Promise
   return sizeOf(profile.head) / samples;
 }
 
+/** What a strike of the demo allocates, against what its particles alone take: 13 numbers of eight bytes each. */
+export async function strikeAllocationLine(root: string): Promise<Line> {
+  const { project } = readProjectText(await readFile(`${root}demo/elytra-league.undatio.json`, 'utf8'));
+  if (!project) throw new Error('the demo cannot be read');
+  const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
+  while (kit.warm() > 0);
+  const session = new Session();
+  session.connect();
+  const told: string[] = [];
+  for (const sequence of ['lance-light', 'lance-heavy', 'pod-burst'].filter((id) => kit.sequences.includes(id))) {
+    const count = 200;
+    for (let i = 0; i < count; i++) kit.strike(sequence, {}, { seed: i });
+    await session.post('HeapProfiler.startSampling', {
+      samplingInterval: 512,
+      includeObjectsCollectedByMajorGC: true,
+      includeObjectsCollectedByMinorGC: true,
+    });
+    for (let i = 0; i < count; i++) kit.strike(sequence, {}, { seed: i });
+    const { profile } = await session.post('HeapProfiler.stopSampling');
+    told.push(`${sequence} ${(sizeOf(profile.head) / count / 1000).toFixed(1)} kB`);
+  }
+  session.disconnect();
+  return { what: 'heap a strike of the demo allocates', value: told.join(', '), target: 'what its own particles need' };
+}
+
 interface ProfileNode {
   readonly selfSize: number;
   readonly children: readonly ProfileNode[];

@@ -7,6 +7,8 @@ interface TraceEvent {
   cat: string;
   ts: number;
   dur?: number;
+  /** What of it the thread truly ran: software drawing takes both cores, and waiting for one is no script. */
+  tdur?: number;
   args: { data?: { type?: string } };
 }
 
@@ -161,19 +163,31 @@ export async function idleLine(page: Page): Promise<Line> {
   };
 }
 
-/** ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. */
+/** Microseconds between two frames. */
+const frameTime = 1e6 / 60;
+
+/**
+ * ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. Where none
+ * is asked for, a frame is over when the next would have been due.
+ */
 async function scriptPerFrame(page: Page, work: () => Promise<void>): Promise<number[]> {
   const session = await page.context().newCDPSession(page);
   const events = await traced(session, work);
   const script = events.filter(({ name, dur }) => dur !== undefined && scripts.includes(name) && name !== 'FunctionCall');
   const frames: number[] = [];
   let sum = 0;
+  let begun = 0;
   let end = 0;
-  for (const { name, ts, dur } of script) {
+  for (const { name, ts, dur, tdur } of script) {
     // What runs inside another is already counted with it.
     if (ts < end) continue;
+    if (sum > 0 && ts - begun > frameTime) {
+      frames.push(sum);
+      sum = 0;
+    }
+    if (sum === 0) begun = ts;
     end = ts + (dur ?? 0);
-    sum += (dur ?? 0) / 1000;
+    sum += (tdur ?? dur ?? 0) / 1000;
     if (name !== 'FireAnimationFrame') continue;
     frames.push(sum);
     sum = 0;
@@ -201,9 +215,15 @@ export async function crowdLines(page: Page): Promise<Line[]> {
   const dragging = told(await scriptPerFrame(page, () => sweep(block.x + 10, block.y + 15)));
   const opening = told(
     await scriptPerFrame(page, async () => {
-      for (const lane of [2, 3, 4, 2]) {
-        await page.locator(`und-lane[data-effect="lane-${lane}"] .head .name`).click();
-        await page.waitForTimeout(300);
+      for (const lane of [2, 3, 4, 5]) {
+        // Found by hand: the driver's own search among 300 lanes would be counted as script of the page.
+        const place = await page.evaluate((id) => {
+          const found = document.querySelector(`und-lane[data-effect="${id}"] .head .name`)?.getBoundingClientRect();
+          return found && { x: found.x + 20, y: found.y + found.height / 2 };
+        }, `lane-${lane}`);
+        if (!place) throw new Error(`lane-${lane} is not there`);
+        await page.mouse.click(place.x, place.y);
+        await page.waitForTimeout(1000);
       }
     }),
   );
@@ -211,17 +231,17 @@ export async function crowdLines(page: Page): Promise<Line[]> {
     {
       what: 'script while scrubbing 300 lanes',
       value: scrubbing,
-      target: '< 8 ms',
+      target: '< 8 ms, worst <= 16',
     },
     {
       what: 'script while dragging among 300 lanes',
       value: dragging,
-      target: '< 8 ms',
+      target: '< 8 ms, worst <= 16',
     },
     {
       what: 'script while opening lanes among 300',
       value: opening,
-      target: '< 8 ms',
+      target: '< 8 ms, worst <= 16',
     },
   ];
 }

@@ -2,7 +2,7 @@ import { cpus, totalmem } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
-import { allocationLine, kitLines } from './kit.js';
+import { allocationLine, kitLines, strikeAllocationLine } from './kit.js';
 import { crowdLines, idleLine, latencyLines, openCrowd, stageRateLine } from './latency.js';
 import { serve, serverLines } from './server.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
@@ -64,6 +64,7 @@ console.log(
 );
 print(engineLines());
 print([await allocationLine()]);
+print([await strikeAllocationLine(root)]);
 print(await kitLines(root));
 print([worstLine()]);
 print([await runtimeLine(root)]);

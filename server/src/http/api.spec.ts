@@ -145,6 +145,14 @@ describe('the API', () => {
     expect(now.document.note).toBe('changed');
   });
 
+  it('sends a write nothing back when it prefers so', async () => {
+    const { etag, document } = await read(light);
+    const response = await put(light, { ...document, note: 'told nothing' }, { 'If-Match': etag, Prefer: 'return=minimal' });
+    expect([response.status, response.headers.get('preference-applied'), await response.text()]).toEqual([204, 'return=minimal', '']);
+    const now = await read(light);
+    expect([now.etag, now.document.note]).toEqual([response.headers.get('etag') ?? '', 'told nothing']);
+  });
+
   it('refuses a write without a precondition, and a stale one with the state it would have lost', async () => {
     const { etag, document } = await read(light);
     expect((await put(light, document)).status).toBe(428);

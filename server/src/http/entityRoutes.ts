@@ -179,7 +179,15 @@ function accepted(result: WriteResult, { collection, id }: Address): StoredDocum
   });
 }
 
+/** Answers a write with what is stored now; without it to those that prefer so (RFC 7240). */
 function send(context: EntityContext, { etag, document }: StoredDocument): void {
   context.set('ETag', etag);
-  context.body = document;
+  context.vary('Prefer');
+  if (!/(^|[\s,;])return=minimal([\s,;]|$)/.test(context.get('Prefer'))) {
+    context.body = document;
+    return;
+  }
+  context.set('Preference-Applied', 'return=minimal');
+  if (context.status === 201) context.body = '';
+  else context.status = 204;
 }

@@ -75,11 +75,16 @@ function entityPaths(collection: string): [string, Json] {
     },
     put: {
       operationId: `put-${collection}`,
-      parameters: [header('If-Match', 'The entity tag of the state to replace.'), header('If-None-Match', '* to create.')],
+      parameters: [
+        header('If-Match', 'The entity tag of the state to replace.'),
+        header('If-None-Match', '* to create.'),
+        header('Prefer', 'return=minimal to be sent nothing back (RFC 7240).'),
+      ],
       requestBody: { required: true, content: { 'application/json': { schema } } },
       responses: {
         200: json(schema, 'Stored.', etag),
         201: json(schema, 'Created.', etag),
+        204: { description: 'Stored, and nothing sent back, as preferred.', headers: etag },
         400: problem('Not JSON.'),
         412: problem('Changed elsewhere; `current` holds the stored state.'),
         413: problem('Too large.'),

@@ -192,12 +192,6 @@ export class StrikeService {
     return project?.events.find(({ id }) => id === event);
   }
 
-  /** The take of any sequence as its event's defaults have it; undefined when it cannot be compiled. */
-  defaultTake(project: Project, sequence: Sequence): EngineTake | undefined {
-    const plan = this.planOf(project, sequence);
-    return plan instanceof DocumentError ? undefined : strike(plan, {}, { seed: 1 });
-  }
-
   private strikeNow(project: Project, settings: StrikeSettings, sequence: Sequence): StageTake {
     const { payload, seed, solo, listener } = settings;
     const event = project.events.find(({ id }) => id === sequence.event);

@@ -71,7 +71,8 @@ export class ProjectApi {
   }
 
   private put(project: string, key: DocumentKey, document: unknown, headers: Record<string, string>): Observable<SaveOutcome> {
-    return this.http.put(`/api/projects/${project}/${key}`, document, { headers, observe: 'response' }).pipe(
+    const asked = { ...headers, Prefer: 'return=minimal' };
+    return this.http.put(`/api/projects/${project}/${key}`, document, { headers: asked, observe: 'response' }).pipe(
       map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
       catchError((error: unknown) => of(outcomeOf(error))),
     );

@@ -1,4 +1,4 @@
-import { Container, Text, type TextStyleOptions } from 'pixi.js';
+import { Container, Text, TextStyle } from 'pixi.js';
 import type { GlyphFrame, NumberFrame } from '@undatio/core';
 
 /** Drawn once at this height and scaled, so that a growing number is not set anew in every frame. */
@@ -10,16 +10,16 @@ const capitalHeight = 0.672;
 export class TextLayer {
   readonly view = new Container();
   private readonly kept: Text[] = [];
+  /** One style for each pair of colours: texts that say the same in the same style share one picture. */
+  private readonly styles = new Map<string, TextStyle>();
 
   show(frame: NumberFrame | GlyphFrame): void {
     for (const text of this.kept) text.visible = false;
     for (let i = 0; i < frame.count; i++) {
       const text = this.textFor(frame.text[i], frame.colour[i]);
       text.text = frame.text[i];
-      if (text.style.fill !== frame.colour[i]) text.style.fill = frame.colour[i];
-      const outline = frame.outline[i];
-      if ((text.style.stroke as { color?: number } | null)?.color !== outline)
-        text.style.stroke = { color: outline, width: 12, join: 'round' };
+      const style = this.styleOf(frame.colour[i], frame.outline[i]);
+      if (text.style !== style) text.style = style;
       text.position.set(frame.x[i], frame.y[i]);
       text.scale.set(frame.size[i] / (drawnSize * capitalHeight));
       text.angle = 'rotation' in frame ? frame.rotation[i] : 0;
@@ -36,17 +36,28 @@ export class TextLayer {
 
   private textAt(index: number): Text {
     if (!this.kept[index]) {
-      const style: TextStyleOptions = {
-        fontFamily: ['Atkinson Hyperlegible', 'sans-serif'],
-        fontWeight: '700',
-        fontSize: drawnSize,
-        padding: 10,
-      };
-      const text = new Text({ text: '', style });
+      const text = new Text({ text: '', style: this.styleOf(0, 0) });
       text.anchor.set(0.5);
       this.kept[index] = text;
       this.view.addChild(text);
     }
     return this.kept[index];
+  }
+
+  private styleOf(fill: number, outline: number): TextStyle {
+    const key = `${fill} ${outline}`;
+    let style = this.styles.get(key);
+    if (!style) {
+      style = new TextStyle({
+        fontFamily: ['Atkinson Hyperlegible', 'sans-serif'],
+        fontWeight: '700',
+        fontSize: drawnSize,
+        padding: 10,
+        fill,
+        stroke: { color: outline, width: 12, join: 'round' },
+      });
+      this.styles.set(key, style);
+    }
+    return style;
   }
 }

@@ -14,7 +14,7 @@ import {
 import { wobble } from '@undatio/core/testing/wobble';
 import { projectWith } from '../../testing';
 import { EffectInspector, type InspectorChange } from './fields/effectInspector';
-import { signatureOf } from './ribbon/signature';
+import { signatureOf } from '../signatures/signature';
 import { drawChannel } from './strip/channelPath';
 import { TimeAxis } from './strip/timeAxis';
 

@@ -1,37 +1,16 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import type { Project, Sequence } from '@undatio/core';
-import { connect, debounceTime, merge, skip, take } from 'rxjs';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
-import { TimeAxis } from '../strip/timeAxis';
-import { drawSignature, signatureOf, type Signature, type SignatureDrawing } from './signature';
-
-/** Milliseconds of rest after which tiles are drawn anew. */
-const tilePause = 250;
-
-interface Tile {
-  readonly id: string;
-  readonly label: string;
-  readonly event: string;
-  readonly about: string;
-  readonly signature: Signature | undefined;
-}
-
-const width = 112;
-/** px above the contact's line for what is seen, below it for what is heard and felt. */
-const room = { base: 30, above: 29, below: 12 };
-const height = room.base + room.below + 1;
-/** The same stretch of time on every tile, so that tiles can be compared at a glance. */
-const axis = new TimeAxis(-0.25, 1.2, width, true);
-/** A project whose strongest blow is weaker than this is not drawn as if it were heavy. */
-const leastScale = 3;
+import { SignaturePicture } from '../../signatures/signaturePicture';
+import { SignatureService } from '../../signatures/signatureService';
 
 /** Every sequence as a tile that shows its real signature: its effects' channels around the contact line. */
 @Component({
   selector: 'und-ribbon',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SignaturePicture],
   template: `
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
     <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
@@ -40,7 +19,7 @@ const leastScale = 3;
       <span class="refused" role="alert">{{ message }}</span>
     }
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
-      @for (group of groups(); track group.event) {
+      @for (group of groups(); track group.id) {
         <span class="event" role="presentation">{{ group.event }}</span>
         @for (tile of group.tiles; track tile.id) {
           <button
@@ -50,20 +29,11 @@ const leastScale = 3;
             [attr.data-sequence]="tile.id"
             [attr.aria-selected]="tile.id === chosen()"
             [tabindex]="tile.id === chosen() ? 0 : -1"
-            [title]="tile.about"
+            [title]="tile.note || tile.label"
             (click)="choose(tile.id)"
             (keydown)="key($event)"
           >
-            <svg [attr.viewBox]="viewBox" preserveAspectRatio="none" aria-hidden="true">
-              @for (ink of tile.drawing.inks; track ink.family) {
-                <path [attr.d]="ink.path" [style.fill]="'var(--family-' + ink.family + ')'" />
-              }
-              <line x1="0" [attr.x2]="width" [attr.y1]="base" [attr.y2]="base" class="ground" />
-              @for (notch of tile.drawing.notches; track $index) {
-                <rect class="notch" [attr.x]="notch.x" [attr.y]="base - 2" [attr.width]="notch.width" height="4" />
-              }
-              <line [attr.x1]="contact" [attr.x2]="contact" y1="0" [attr.y2]="height" class="contact" />
-            </svg>
+            <und-signature [signature]="signatures.of(tile.id)" [scale]="signatures.scale()" />
             <span class="name">{{ tile.label }}</span>
           </button>
         }
@@ -135,25 +105,6 @@ const leastScale = 3;
       box-shadow: inset 0 -3px 0 var(--sea);
       background: var(--wash);
     }
-    svg {
-      width: 100%;
-      flex: 1;
-      min-height: 43px;
-      display: block;
-    }
-    .ground {
-      stroke: var(--rule-strong);
-      stroke-width: 1;
-      vector-effect: non-scaling-stroke;
-    }
-    .notch {
-      fill: var(--family-time);
-    }
-    .contact {
-      stroke: var(--contact);
-      stroke-width: 1.4;
-      vector-effect: non-scaling-stroke;
-    }
     .name {
       font-size: 0.8125rem;
       line-height: 1.2;
@@ -173,49 +124,22 @@ export class Ribbon {
   private readonly strikes = inject(StrikeService);
   private readonly router = inject(Router);
   private readonly projects = inject(ProjectService);
-  /** Tiles follow once a drag rests: a picture of the whole is soon enough then, and costs the drag nothing. */
-  private readonly project = toSignal(
-    this.projects.project$.pipe(connect((project$) => merge(project$.pipe(take(1)), project$.pipe(skip(1), debounceTime(tilePause))))),
-  );
+  protected readonly signatures = inject(SignatureService);
+  private readonly project = toSignal(this.projects.project$);
   protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
-  private readonly tiles = new WeakMap<Sequence, Tile>();
 
   protected readonly filter = signal('');
-  protected readonly viewBox = `0 0 ${width} ${height}`;
-  protected readonly height = height;
-  protected readonly width = width;
-  protected readonly base = room.base;
-  protected readonly contact = axis.x(0);
   protected readonly chosen = computed(() => this.settings().sequence);
   protected readonly groups = computed(() => {
     const project = this.project();
     const wanted = this.filter().trim().toLowerCase();
-    const sequences = project?.sequences.filter(({ id, label }) => `${id} ${label}`.toLowerCase().includes(wanted)) ?? [];
     if (!project) return [];
-    const tiles = sequences.map((sequence) => this.tile(project, sequence));
-    const scale = this.scale();
+    const tiles = project.sequences.filter(({ id, label }) => `${id} ${label}`.toLowerCase().includes(wanted));
     return project.events
-      .map((event) => ({
-        event: event.label,
-        tiles: tiles.filter((tile) => tile.event === event.id).map((tile) => ({ ...tile, drawing: this.drawn(tile, scale) })),
-      }))
+      .map((event) => ({ id: event.id, event: event.label, tiles: tiles.filter((tile) => tile.event === event.id) }))
       .filter((group) => group.tiles.length > 0);
   });
-  /** What fills a tile: the strongest of all sequences, so that light is seen to be small beside heavy. */
-  private readonly scale = computed(() => {
-    const project = this.project();
-    const peaks = project?.sequences.map((sequence) => this.tile(project, sequence).signature?.peak ?? 0) ?? [];
-    return Math.max(leastScale, ...peaks);
-  });
-  private readonly drawings = new WeakMap<Signature, { scale: number; drawing: SignatureDrawing }>();
-
-  private drawn({ signature }: Tile, scale: number): SignatureDrawing {
-    if (!signature) return { inks: [], notches: [] };
-    let known = this.drawings.get(signature);
-    if (known?.scale !== scale) this.drawings.set(signature, (known = { scale, drawing: drawSignature(signature, scale, room) }));
-    return known.drawing;
-  }
 
   /** What is struck, once it has a tile. */
   private readonly shown = computed(() =>
@@ -259,25 +183,4 @@ export class Ribbon {
     next?.focus();
     next?.click();
   }
-
-  private tile(project: Project, sequence: Sequence): Tile {
-    let tile = this.tiles.get(sequence);
-    if (!tile) {
-      const take = this.strikes.defaultTake(project, sequence);
-      tile = {
-        id: sequence.id,
-        label: sequence.label,
-        event: sequence.event,
-        about: sequence.note || sequence.label,
-        signature: take && signatureOf(take, axis, (clip) => outlineOf(project, clip)),
-      };
-      this.tiles.set(sequence, tile);
-    }
-    return tile;
-  }
-}
-
-function outlineOf({ assets }: Project, clip: string): readonly number[] {
-  const asset = assets.find(({ id }) => id === clip);
-  return asset?.type === 'sound' ? asset.peaks : [];
 }

@@ -1,6 +1,6 @@
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import { type Asset, type Effect } from '@undatio/core';
 import { effectKinds, valueSpan, type EnvelopePoint, type GradientPoint, type NumberValue, type TimedFiring } from '@undatio/core/internal';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
@@ -29,6 +29,8 @@ import type { TimeAxis } from './timeAxis';
 
 const closedHeight = 34;
 const openHeight = 84;
+/** An open lane's editors: the envelope, the gradient, the inspector. */
+const editorSteps = 3;
 
 /** One effect: what it does over time, to be moved, stretched, scaled, and opened in place. */
 @Component({
@@ -127,6 +129,25 @@ export class Lane {
         width: Math.max(1, this.axis().x(window.end) - this.axis().x(window.start)),
       }));
   });
+
+  /** How many of its editors stand: one more in each frame after it opens, so that opening never holds up what moves. */
+  protected readonly steps = signal(0);
+
+  constructor() {
+    effect((onCleanup) => {
+      if (!this.open()) return;
+      let waiting = 0;
+      const next = (): void => {
+        this.steps.update((steps) => steps + 1);
+        if (untracked(this.steps) < editorSteps) waiting = requestAnimationFrame(next);
+      };
+      waiting = requestAnimationFrame(next);
+      onCleanup(() => {
+        cancelAnimationFrame(waiting);
+        this.steps.set(0);
+      });
+    });
+  }
 
   /** Where the life of its first firing lies on the strip. */
   private readonly life = computed(() => {

@@ -1,6 +1,6 @@
 import type { Family } from '@undatio/core/internal';
 import { ageOf, type EngineTake, type TimedFiring } from '@undatio/core/internal';
-import type { TimeAxis } from '../strip/timeAxis';
+import { TimeAxis } from '../tune/strip/timeAxis';
 
 /** What is seen stands above the contact line, what is heard and felt below it. */
 export const seenFamilies = ['view', 'body', 'space', 'words'] as const satisfies readonly Family[];
@@ -13,6 +13,24 @@ export interface Signature {
   readonly stops: readonly (readonly [number, number])[];
   /** Most that stands on either side at one place. */
   readonly peak: number;
+}
+
+/** px of a tile's picture. */
+export const tileWidth = 112;
+/** The same stretch of time on every tile, so that tiles can be compared at a glance. */
+export const tileAxis = new TimeAxis(-0.25, 1.2, tileWidth, true);
+/** px above the contact's line for what is seen, below it for what is heard and felt. */
+export const tileRoom = { base: 30, above: 29, below: 12 };
+export const tileHeight = tileRoom.base + tileRoom.below + 1;
+/** A project whose strongest blow is weaker than this is not drawn as if it were heavy. */
+const leastScale = 3;
+/** Scales rise by steps, so that a small change of the strongest blow does not draw every tile anew. */
+const scaleStep = 1.1;
+
+/** What fills a tile: the strongest of all, so that light is seen to be small beside heavy. */
+export function tileScale(peaks: Iterable<number>): number {
+  const strongest = Math.max(leastScale, ...peaks);
+  return scaleStep ** Math.ceil(Math.log(strongest) / Math.log(scaleStep) - 1e-9);
 }
 
 /** One firing counts no more than this, however strong: it must leave room for the others. */
@@ -98,7 +116,7 @@ export function drawSignature(
   const width = Math.max(0, ...[...amounts.values()].map(({ length }) => length));
   const side = (families: readonly Family[], room: number, sign: 1 | -1) =>
     stacked(amounts, families, width).layers.map(({ family, from, to }) => {
-      const y = (amount: number): string => (base - sign * heightOf(amount, scale, room)).toFixed(1);
+      const y = (amount: number): number => Math.round((base - sign * heightOf(amount, scale, room)) * 10) / 10;
       const there: string[] = [];
       const back: string[] = [];
       for (let x = 0; x < width; x++) {

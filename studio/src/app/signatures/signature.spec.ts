@@ -1,5 +1,5 @@
-import { takeOf } from '../../../testing';
-import { TimeAxis } from '../strip/timeAxis';
+import { takeOf } from '../../testing';
+import { TimeAxis } from '../tune/strip/timeAxis';
 import { drawSignature, signatureOf } from './signature';
 
 const axis = new TimeAxis(0, 1, 100, false);
