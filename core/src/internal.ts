@@ -25,12 +25,14 @@ export {
   type NumberValue,
 } from './model/fields.js';
 export { assembleProject, collections, type Collection } from './model/entities.js';
+export { freeId } from './model/freeId.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';
 export { differs, vectorDefaults } from './ship/vectors/playVector.js';
 export { makeVectors, vectorIndex } from './ship/vectors/vectors.js';
 export type { Vector, VectorFile } from './ship/vectors/vectorFile.js';
+export { newProject, scaled, type FirstSound, type NewProject, type ProjectChoices } from './start/newProject.js';
 export { compileSequence, effectLimit, type CompileContext } from './take/compile.js';
 export { headingIn, placeIn, spots } from './take/draws.js';
 export type { Firing, Telling } from './take/firing.js';

@@ -1,7 +1,7 @@
 import { assembleProject, collections, type Collection } from '../model/entities.js';
 import { isRecord, show } from '../model/json.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import type { Project } from '../model/project.js';
+import { settingsOf, type Project } from '../model/project.js';
 import { parseJson } from './parseJson.js';
 import { readProject, type ReadResult } from './readProject.js';
 
@@ -23,10 +23,9 @@ export function documentFile(collection: Collection, id: string): string {
 
 /** The files of a project, by their paths. */
 export function projectFiles(project: Project): Map<string, string> {
-  const { id, label, conventions } = project;
   const order = Object.fromEntries(listed.map((collection) => [collection, project[collection].map((entity) => entity.id)]));
   return new Map([
-    [settingsFile, formatJson({ format: 1, id, label, conventions, order })],
+    [settingsFile, formatJson({ format: 1, ...settingsOf(project), order })],
     ...listed.flatMap((collection) =>
       project[collection].map((entity): [string, string] => [documentFile(collection, entity.id), formatJson(entity)]),
     ),

@@ -24,6 +24,7 @@ export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
       max: z.number().describe('Highest that a person sets; payloads are not clamped to it.'),
       step: z.number().positive().default(1).describe('From one value to the next on the strike pad.'),
       default: z.number().describe('Where a payload leaves it out.'),
+      unit: z.string().min(1).max(12).optional().describe('What it is counted in, for people.'),
     }),
     z.strictObject({ type: type('direction'), ...common, default: z.number().min(-360).max(360).describe('Degrees, from +x toward +y.') }),
     z.strictObject({
@@ -40,7 +41,12 @@ export type PayloadField = z.infer<ReturnType<typeof payloadFieldSchema>>;
 
 export const eventSchema = /* @__PURE__ */ lazySchema(() =>
   z
-    .strictObject({ id: identifier(), label: label(), fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.') })
+    .strictObject({
+      id: identifier(),
+      label: label(),
+      note: z.string().max(400).optional().describe('What it is, in a sentence for people.'),
+      fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.'),
+    })
     .superRefine((event, context) => {
       event.fields.forEach((field, i) => {
         const place = ['fields', i];
@@ -186,7 +192,12 @@ export type Conventions = z.infer<ReturnType<typeof conventionsSchema>>;
 
 /** What a project has besides its entities. */
 export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({ id: identifier(), label: label(), conventions: conventionsSchema().default(() => conventionsSchema().parse({})) }),
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    seen: z.enum(['side', 'above']).optional().describe('From where the game is looked at, for the stage; from the side when left out.'),
+    conventions: conventionsSchema().default(() => conventionsSchema().parse({})),
+  }),
 );
 export type Settings = z.infer<ReturnType<typeof settingsSchema>>;
 
@@ -201,3 +212,8 @@ export const projectSchema = /* @__PURE__ */ lazySchema(() =>
   }),
 );
 export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences'> & { sequences: Sequence[] };
+
+/** A project's settings alone. */
+export function settingsOf({ id, label, seen, conventions }: Project): Settings {
+  return { id, label, ...(seen && { seen }), conventions };
+}

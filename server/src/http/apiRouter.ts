@@ -2,13 +2,13 @@ import Router from '@koa/router';
 import { assetProblems } from '../projectFile.js';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
-import { restoreDemo } from '../store/seed.js';
 import { assetRoutes } from './assetRoutes.js';
 import { readText } from './body.js';
 import { entityRoutes } from './entityRoutes.js';
 import { kitRoutes } from './kitRoutes.js';
 import { openApiDocument } from './openApi.js';
 import { HttpProblem } from './problemDetails.js';
+import { shelfRoutes } from './shelfRoutes.js';
 import type { Workers } from '../work/workers.js';
 
 const projectLimit = 16 * 1024 * 1024;
@@ -29,10 +29,6 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
     context.body = openApiDocument();
   });
 
-  router.get('/projects', async (context) => {
-    context.body = await documents.projects();
-  });
-
   router.post('/projects', async (context) => {
     const { project, problems, notJson } = await workers.run('readProject', { text: await readText(context, projectLimit) });
     const errors = problems.filter((problem) => problem.severity === 'error');
@@ -45,12 +41,6 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
     context.status = 201;
     context.set('Location', `/api/projects/${project.id}`);
     context.body = project;
-  });
-
-  // The demo as it ships, whatever has become of it.
-  router.post('/demo', async (context) => {
-    const { id, label, conventions } = await restoreDemo(documents, assets);
-    context.body = { id, label, conventions };
   });
 
   // A large project is put together where it keeps nobody waiting.
@@ -67,6 +57,7 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
     });
   }
 
+  shelfRoutes(router, documents, assets, workers);
   kitRoutes(router, documents, workers);
   assetRoutes(router, documents, assets);
   entityRoutes(router, documents, assets);

@@ -13,8 +13,13 @@ export async function readJson(context: Context, limit: number): Promise<unknown
 /** The text of such a body, unread. */
 export async function readText(context: Context, limit: number): Promise<string> {
   if (!context.is('application/json')) throw new HttpProblem(415, 'expected a body of type application/json');
+  return (await readBytes(context, limit)).toString('utf8');
+}
+
+/** A body of any type, of at most `limit` bytes. */
+export async function readBytes(context: Context, limit: number): Promise<Buffer> {
   try {
-    return await rawBody(context.req, { limit, length: context.request.length, encoding: 'utf-8' });
+    return await rawBody(context.req, { limit, length: context.request.length });
   } catch (error) {
     const { type } = error as { type?: string };
     if (type === 'entity.too.large') throw new HttpProblem(413, `expected a body of at most ${limit} bytes`);

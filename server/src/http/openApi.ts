@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { actorSchema, assetSchema, eventSchema, projectSchema, sequenceSchema, settingsSchema } from '@undatio/core';
-
-type Json = Readonly<Record<string, unknown>>;
+import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
+import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';
 
 const problemSchema = z.object({
   type: z.string(),
@@ -36,33 +36,6 @@ const entitySchemas = {
   sequences: sequenceSchema,
 };
 
-/** What several schemas share, by the names that they have in components. */
-const shared: Record<string, Json> = {};
-
-/** A schema for components: what it names of its own stands beside it there. */
-function jsonSchema(schema: z.ZodType): Json {
-  const made = z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' });
-  const text = JSON.stringify(made).replaceAll('"#/$defs/', '"#/components/schemas/part.');
-  const { $schema: _, $defs = {}, ...rest } = JSON.parse(text) as Json & { $defs?: Record<string, Json> };
-  for (const [name, part] of Object.entries($defs)) shared[`part.${name}`] = part;
-  return rest;
-}
-
-const reference = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
-const json = (schema: Json, description: string, headers?: Json): Json => ({
-  description,
-  content: { 'application/json': { schema } },
-  ...(headers && { headers }),
-});
-const problem = (description: string): Json => ({ description, content: { 'application/problem+json': { schema: reference('Problem') } } });
-const pathParameter = (name: string): Json => ({ name, in: 'path', required: true, schema: { type: 'string' } });
-const header = (name: string, description: string): Json => ({
-  name,
-  in: 'header',
-  required: false,
-  description,
-  schema: { type: 'string' },
-});
 const etag: Json = { ETag: { description: 'The state’s entity tag.', schema: { type: 'string' } } };
 
 function entityPaths(collection: string): [string, Json] {
@@ -127,7 +100,9 @@ export function openApiDocument(): Json {
       '/api/projects': {
         get: {
           operationId: 'list-projects',
-          responses: { 200: json({ type: 'array', items: reference('settings') }, 'Every project’s settings.') },
+          responses: {
+            200: json({ type: 'array', items: jsonSchema(listedSchema) }, 'Every project’s settings, what it holds, and when it changed.'),
+          },
         },
         post: {
           operationId: 'add-project',
@@ -155,6 +130,10 @@ export function openApiDocument(): Json {
         get: {
           operationId: 'get-project',
           responses: { 200: json(reference('Project'), 'The project as a file holds it.'), 404: problem('No such project.') },
+        },
+        delete: {
+          operationId: 'throw-away-project',
+          responses: { 200: json(jsonSchema(binnedSchema), 'In the bin for thirty days.'), 404: problem('No such project.') },
         },
       },
       '/api/projects/{project}/entities': {
@@ -213,6 +192,7 @@ export function openApiDocument(): Json {
           responses: { 200: { description: 'The bytes.', content: { '*/*': {} } }, 404: problem('No such asset, or its file is missing.') },
         },
       },
+      ...shelfPaths(),
       ...Object.fromEntries(Object.keys(entitySchemas).map(entityPaths)),
     },
     components: {

@@ -40,10 +40,20 @@ export interface UseRow extends Model<InferAttributes<UseRow>, InferCreationAttr
   field: string;
 }
 
+/** A project that was thrown away, as a row. */
+export interface BinRow extends Model<InferAttributes<BinRow>, InferCreationAttributes<BinRow>> {
+  /** What its documents lie under now. */
+  key: string;
+  project: string;
+  label: string;
+  since: Date;
+}
+
 export interface Database {
   readonly sequelize: Sequelize;
   readonly documents: ModelStatic<DocumentRow>;
   readonly uses: ModelStatic<UseRow>;
+  readonly bin: ModelStatic<BinRow>;
   /** Runs `work` in one transaction that holds the right to write from its beginning. */
   writing<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
   close(): Promise<void>;
@@ -84,6 +94,7 @@ export async function openDatabase(folder: string, purpose: 'write' | 'read' = '
     sequelize,
     documents: defineDocuments(sequelize),
     uses: defineUses(sequelize),
+    bin: defineBin(sequelize),
     writing: async (work) => {
       const done = await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
       // What is written into a file that has been taken away is lost with the process.
@@ -138,5 +149,18 @@ function defineUses(sequelize: Sequelize): ModelStatic<UseRow> {
       field: { type: DataTypes.STRING, allowNull: false },
     },
     { tableName: 'uses', timestamps: false },
+  );
+}
+
+function defineBin(sequelize: Sequelize): ModelStatic<BinRow> {
+  return sequelize.define<BinRow>(
+    'bin',
+    {
+      key: { type: DataTypes.STRING, primaryKey: true },
+      project: { type: DataTypes.STRING, allowNull: false },
+      label: { type: DataTypes.STRING, allowNull: false },
+      since: { type: DataTypes.DATE, allowNull: false },
+    },
+    { tableName: 'bin', timestamps: false },
   );
 }

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { col, fn, Op, QueryTypes, type Transaction } from 'sequelize';
 import {
+  settingsOf,
   usesOfActor,
   usesOfSequence,
   type Actor,
@@ -13,7 +14,7 @@ import {
   type Use,
 } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
-import { openDatabase, type Database, type DocumentRow } from './database.js';
+import { openDatabase, type BinRow, type Database, type DocumentRow } from './database.js';
 import { DamagedDocument, storeErrorOf } from './storeError.js';
 
 /** An entity as it was stored. */
@@ -29,6 +30,21 @@ export interface StoredDocument {
 export interface AskedUse extends Use {
   readonly fromCollection: Collection;
   readonly fromId: string;
+}
+
+/** How much a project holds, and when a document of it last changed. */
+export interface Holdings {
+  readonly changed: Date;
+  readonly counts: Readonly<Record<Exclude<Collection, 'settings'>, number>>;
+}
+
+/** A project in the bin. */
+export interface BinEntry {
+  readonly key: string;
+  /** The id that it had, and will have again. */
+  readonly project: string;
+  readonly label: string;
+  readonly since: Date;
 }
 
 /** What became of a write that names the state it replaces. */
@@ -50,6 +66,10 @@ export interface ProjectReader {
 export type Check = (reader: ProjectReader) => Promise<void>;
 
 const rowsAtOnce = 500;
+/** Begins the keys of what lies in the bin; no project's id holds it. */
+const binMark = '~';
+/** How long the bin keeps a project. */
+export const binDays = 30;
 
 const nothingToCheck: Check = () => Promise.resolve();
 
@@ -79,8 +99,29 @@ export class DocumentStore {
   }
 
   async projects(): Promise<Settings[]> {
-    const rows = await this.reported(this.database.documents.findAll({ where: { collection: 'settings' }, order: ['createdAt'] }));
+    const where = { collection: 'settings', project: { [Op.notLike]: `${binMark}%` } };
+    const rows = await this.reported(this.database.documents.findAll({ where, order: ['createdAt'] }));
     return rows.map((row) => stored(row).document as Settings);
+  }
+
+  /** How much each project holds, and when it last changed. */
+  async holdings(): Promise<Map<string, Holdings>> {
+    const { documents } = this.database;
+    const rows = (await this.reported(
+      documents.findAll({
+        attributes: ['project', 'collection', [fn('COUNT', col('id')), 'count'], [fn('MAX', col('updatedAt')), 'changed']],
+        group: ['project', 'collection'],
+        raw: true,
+      }),
+    )) as unknown as { project: string; collection: Collection; count: number; changed: string }[];
+    const held = new Map<string, Holdings>();
+    for (const { project, collection, count, changed } of rows) {
+      const before = held.get(project) ?? { changed: new Date(0), counts: { events: 0, actors: 0, assets: 0, sequences: 0 } };
+      const at = new Date(changed);
+      const counts = collection === 'settings' ? before.counts : { ...before.counts, [collection]: count };
+      held.set(project, { counts, changed: at > before.changed ? at : before.changed });
+    }
+    return held;
   }
 
   /** Every entity of a project in its own order; empty when there is no such project. Throws DamagedDocument. */
@@ -162,6 +203,73 @@ export class DocumentStore {
     });
   }
 
+  /** Puts a project into the bin; undefined when there is none. */
+  throwAway(project: string, now: Date): Promise<BinEntry | undefined> {
+    return this.write(async (transaction) => {
+      const { bin, documents } = this.database;
+      const row = await documents.findOne({ where: { project, collection: 'settings' }, transaction });
+      if (!row) return undefined;
+      const { label } = stored(row).document as Settings;
+      const others = await bin.count({ where: { project }, transaction });
+      const taken = new Set((await bin.findAll({ where: { project }, transaction })).map(({ key }) => key));
+      let n = others;
+      while (taken.has(`${binMark}${n}${binMark}${project}`)) n++;
+      const entry = { key: `${binMark}${n}${binMark}${project}`, project, label, since: now };
+      await this.move(project, entry.key, transaction);
+      await bin.create(entry, { transaction });
+      return entry;
+    });
+  }
+
+  /** What lies in the bin, the newest first. */
+  async thrownAway(): Promise<BinEntry[]> {
+    const rows = await this.reported(this.database.bin.findAll({ order: [['since', 'DESC']] }));
+    return rows.map(({ key, project, label, since }) => ({ key, project, label, since }));
+  }
+
+  /** Takes a project back out of the bin: its id, or why not. */
+  takeBack(key: string): Promise<{ readonly id: string } | { readonly missing: true } | { readonly taken: string }> {
+    return this.write(async (transaction) => {
+      const { bin, documents } = this.database;
+      const row = await bin.findOne({ where: { key }, transaction });
+      if (!row) return { missing: true };
+      if (await documents.findOne({ where: { project: row.project }, transaction })) return { taken: row.project };
+      await this.move(key, row.project, transaction);
+      await row.destroy({ transaction });
+      return { id: row.project };
+    });
+  }
+
+  /** Forgets for good what was thrown away before `before`. */
+  emptyBin(before: Date): Promise<void> {
+    return this.write(async (transaction) => {
+      const old = await this.database.bin.findAll({ where: { since: { [Op.lt]: before } }, transaction });
+      for (const row of old) await this.destroy(row, transaction);
+    });
+  }
+
+  /** Forgets one thing in the bin for good; false when it is not there. */
+  forget(key: string): Promise<boolean> {
+    return this.write(async (transaction) => {
+      const row = await this.database.bin.findOne({ where: { key }, transaction });
+      if (row) await this.destroy(row, transaction);
+      return row !== null;
+    });
+  }
+
+  private async destroy(row: BinRow, transaction: Transaction): Promise<void> {
+    await this.database.documents.destroy({ where: { project: row.key }, transaction });
+    await this.database.uses.destroy({ where: { project: row.key }, transaction });
+    await row.destroy({ transaction });
+  }
+
+  private async move(from: string, to: string, transaction: Transaction): Promise<void> {
+    const { documents, uses } = this.database;
+    // What it holds is not changed by where it lies.
+    await documents.update({ project: to }, { where: { project: from }, silent: true, transaction });
+    await uses.update({ project: to }, { where: { project: from }, transaction });
+  }
+
   /** Stores a whole new project, or nothing of it. False when its id is taken. */
   addProject(project: Project): Promise<boolean> {
     return this.write(async (transaction) => {
@@ -182,11 +290,10 @@ export class DocumentStore {
 
   private async insert(project: Project, transaction: Transaction): Promise<void> {
     const { documents, uses } = this.database;
-    const { id, label, conventions } = project;
+    const { id } = project;
     const of = (collection: Collection, list: readonly { id: string }[]) => list.map((entity) => ({ collection, entity }));
-    const settings: Settings = { id, label, conventions };
     const entities = [
-      ...of('settings', [settings]),
+      ...of('settings', [settingsOf(project)]),
       ...of('events', project.events),
       ...of('actors', project.actors),
       ...of('assets', project.assets),

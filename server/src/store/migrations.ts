@@ -53,6 +53,21 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
       await context.dropTable('uses');
     },
   },
+  {
+    // Projects thrown away: their documents stay under a key that no project can have.
+    name: '003-bin',
+    async up({ context }) {
+      await context.createTable('bin', {
+        key: { type: DataTypes.STRING, primaryKey: true },
+        project: { type: DataTypes.STRING, allowNull: false },
+        label: { type: DataTypes.STRING, allowNull: false },
+        since: { type: DataTypes.DATE, allowNull: false },
+      });
+    },
+    async down({ context }) {
+      await context.dropTable('bin');
+    },
+  },
 ];
 
 /** What a stored document asks of others; a damaged one asks nothing. */

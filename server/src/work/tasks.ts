@@ -1,7 +1,9 @@
-import { readProjectText, type Problem, type ReadResult } from '@undatio/core';
+import { createHash } from 'node:crypto';
+import { readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
 import { assembleProject } from '@undatio/core/internal';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
+import { FolderError, projectArchive, readProjectArchive } from '../projectFolder.js';
 import { readSavedProject } from '../savedProject.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
@@ -18,6 +20,17 @@ function storeOf(data: string): Promise<{ documents: DocumentStore; assets: Asse
 async function savedProject(data: string, project: string): Promise<ProjectFileResult> {
   const { documents, assets } = await storeOf(data);
   return (await readSavedProject(documents, assets, project)) ?? { problems: [] };
+}
+
+function readProjectBytes(bytes: Uint8Array, assets: AssetStore): ProjectFileResult {
+  const { project, problems } = readProjectText(new TextDecoder().decode(bytes));
+  if (!project) return { problems };
+  const digestOf = (id: string): string => project.assets.find((asset) => asset.id === id)?.sha256 ?? '';
+  return { source: { project, assetBytes: (id) => assets.read(digestOf(id)) }, problems };
+}
+
+function sha256Of(bytes: Uint8Array): string {
+  return createHash('sha256').update(bytes).digest('hex');
 }
 
 export interface KitContents {
@@ -38,6 +51,43 @@ export const tasks = {
     const entities = await documents.entities(project);
     if (entities.length === 0) return undefined;
     return JSON.stringify(shape === 'project' ? assembleProject(entities) : entities);
+  },
+
+  /** A stored project's folder as an archive, or why it cannot be made. */
+  async archive(data: string, { project }: { project: string }): Promise<{ archive?: Uint8Array; errors: readonly Problem[] }> {
+    const { source, problems } = await savedProject(data, project);
+    const errors = problems.filter(({ severity }) => severity === 'error');
+    return source && errors.length === 0 ? { archive: await projectArchive(source), errors } : { errors };
+  },
+
+  /**
+   * Reads a project that is brought in: a folder's archive, or a project file whose assets are here already. `keep` stores its
+   * assets' bytes. Assets without bytes are told; they stand in the project all the same.
+   */
+  async readImport(
+    data: string,
+    { bytes, type, keep }: { bytes: Uint8Array; type: string; keep: boolean },
+  ): Promise<{ project?: Project; problems: readonly Problem[]; missing: readonly string[] }> {
+    const { assets } = await storeOf(data);
+    let read: ProjectFileResult;
+    try {
+      read = type === 'application/zip' ? await readProjectArchive(bytes) : readProjectBytes(bytes, assets);
+    } catch (error) {
+      if (!(error instanceof FolderError)) throw error;
+      return { problems: [{ severity: 'error', path: '(archive)', message: error.message }], missing: [] };
+    }
+    const { source, problems } = read;
+    if (!source) return { problems, missing: [] };
+    const missing: string[] = [];
+    const kept = await Promise.all(
+      source.project.assets.map(async (asset) => {
+        const own = await source.assetBytes(asset.id);
+        if (!own && !(await assets.has(asset.sha256))) missing.push(asset.file);
+        if (!own) return asset;
+        return { ...asset, sha256: keep ? await assets.write(own) : sha256Of(own) };
+      }),
+    );
+    return { project: { ...source.project, assets: kept }, problems, missing };
   },
 
   async kitContents(data: string, { project, lean }: { project: string; lean: boolean }): Promise<KitContents> {

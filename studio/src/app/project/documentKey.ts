@@ -1,4 +1,4 @@
-import { sequenceSchema, settingsSchema, type Project, type Sequence, type Settings } from '@undatio/core';
+import { sequenceSchema, settingsOf, settingsSchema, type Project, type Sequence, type Settings } from '@undatio/core';
 
 /** Names one document of the project that can be edited here. */
 export type DocumentKey = `sequences/${string}` | `settings/${string}`;
@@ -9,8 +9,7 @@ export type EditableDocument = Sequence | Settings;
 export function readDocument(project: Project, key: DocumentKey): EditableDocument | undefined {
   const [collection, id] = split(key);
   if (collection === 'sequences') return project.sequences.find((sequence) => sequence.id === id);
-  const { label, conventions } = project;
-  return id === project.id ? { id, label, conventions } : undefined;
+  return id === project.id ? settingsOf(project) : undefined;
 }
 
 /** The project with one document replaced; everything else is shared with the old one. */
