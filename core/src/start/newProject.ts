@@ -105,7 +105,12 @@ function firstBlow(size: number, seen: ProjectChoices['seen']): Project['sequenc
   return [
     ...effect('flash', { duration: 0.1, amount: byDamage(0.7, 1) }),
     ...effect('hit-stop', { duration: byDamage(0.04, 0.1) }),
-    ...effect('burst', { count: byDamage(14, 34), speed: { range: [160, 620] }, ...(seen === 'above' && { gravity: 0 }) }),
+    ...effect('burst', {
+      count: byDamage(14, 34),
+      speed: { range: [180, 760] },
+      size: { range: [12, 28] },
+      ...(seen === 'above' && { gravity: 0 }),
+    }),
     ...effect('squash', { amount: byDamage(-0.12, -0.28) }),
     ...effect('knockback', { distance: byDamage(14, 52) }),
     ...effect('shake', { amplitude: byDamage(3, 10) }),

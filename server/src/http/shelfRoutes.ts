@@ -119,7 +119,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
       context.body = { ...(await compared(project)), missing };
       return;
     }
-    const brought = { ...project, id: as ?? project.id };
+    const brought = as === undefined ? project : { ...project, id: as, label: `${project.label.slice(0, 64)}, side by side` };
     if (replace) await documents.replaceProject(brought);
     else await added(brought);
     context.status = replace ? 200 : 201;

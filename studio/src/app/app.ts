@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { filter, map } from 'rxjs';
 import { ProjectService } from './project/projectService';
+import { ScreenAddress } from './project/screenAddress';
 import { SaveChip } from './saveChip';
 import { ThemeService } from './shared/themeService';
 
@@ -17,6 +19,15 @@ import { ThemeService } from './shared/themeService';
 export class App {
   private readonly themes = inject(ThemeService);
   protected readonly projects = inject(ProjectService);
+  protected readonly address = inject(ScreenAddress);
+  /** Whether the shelf is shown, to which nothing of the open project belongs. */
+  protected readonly shelf = toSignal(
+    inject(Router).events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => urlAfterRedirects.split(/[?#]/)[0] === '/projects'),
+    ),
+    { initialValue: true },
+  );
   protected readonly load = toSignal(this.projects.load$, { requireSync: true });
   protected readonly project = toSignal(this.projects.project$);
   protected readonly history = toSignal(this.projects.history$, { requireSync: true });
@@ -32,7 +43,7 @@ export class App {
   }
 
   protected key(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+    if (!(event.ctrlKey || event.metaKey) || event.altKey || this.shelf()) return;
     const typing = event.target instanceof HTMLInputElement && event.target.type === 'search';
     const key = event.key.toLowerCase();
     if (typing || (key !== 'z' && key !== 'y')) return;

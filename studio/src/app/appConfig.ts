@@ -1,17 +1,25 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
-import { provideRouter, withComponentInputBinding, type Routes, type UrlMatchResult, type UrlSegment } from '@angular/router';
+import {
+  provideRouter,
+  withComponentInputBinding,
+  withRouterConfig,
+  type Routes,
+  type UrlMatchResult,
+  type UrlSegment,
+} from '@angular/router';
 import { providePrimeNG } from 'primeng/config';
 import { chartPaper } from '../theme/preset';
+import { leadsToProject, opensProject } from './project/projectGuards';
 
-/** `/tune`, or `/tune/` and a sequence. */
+/** `tune`, or `tune/` and a sequence. */
 function tuneAddress([tune, sequence, ...more]: UrlSegment[]): UrlMatchResult | null {
   if (tune?.path !== 'tune' || more.length > 0) return null;
   return sequence ? { consumed: [tune, sequence], posParams: { sequence } } : { consumed: [tune] };
 }
 
-const routes: Routes = [
-  { path: '', pathMatch: 'full', redirectTo: 'tune' },
+/** The screens of an open project. */
+const screens: Routes = [
   // One route for both addresses, so that the page and its stage are made once.
   {
     matcher: tuneAddress,
@@ -26,13 +34,25 @@ const routes: Routes = [
   { path: '**', redirectTo: 'tune' },
 ];
 
+const routes: Routes = [
+  {
+    path: 'projects',
+    pathMatch: 'full',
+    title: 'Projects · Undatio',
+    loadComponent: () => import('./projects/projectsPage').then((m) => m.ProjectsPage),
+  },
+  { path: 'projects/:project', canActivate: [opensProject], children: screens },
+  // Addresses of before projects had their own, and none at all.
+  { path: '**', canActivate: [leadsToProject], children: [] },
+];
+
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(routes, withComponentInputBinding(), withRouterConfig({ paramsInheritanceStrategy: 'always' })),
     providePrimeNG({
       theme: { preset: chartPaper, options: { darkModeSelector: '[data-theme="night"]', cssLayer: false } },
       csp: { nonce },

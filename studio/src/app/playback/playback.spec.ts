@@ -37,7 +37,7 @@ function openProject({ conventions, events, assets, sequences }: Project, actors
   const projects = TestBed.inject(ProjectService);
   const entities = (collection: string, documents: readonly { id: string }[]) =>
     documents.map((document) => ({ collection, id: document.id, etag: '"1"', document }));
-  http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+  projects.open('spec');
   http
     .expectOne('/api/projects/spec/entities')
     .flush([

@@ -43,6 +43,13 @@ export class ProjectApi {
     return this.http.get<Settings[]>('/api/projects');
   }
 
+  /** A project's settings with their entity tag. */
+  settings(project: string): Observable<{ etag: string; settings: Settings }> {
+    return this.http
+      .get<Settings>(`/api/projects/${project}/settings/${project}`, { observe: 'response' })
+      .pipe(map(({ headers, body }) => ({ etag: headers.get('ETag') ?? '', settings: body as Settings })));
+  }
+
   entities(project: string): Observable<Entity[]> {
     return this.http.get<Entity[]>(`/api/projects/${project}/entities`);
   }

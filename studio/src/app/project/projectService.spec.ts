@@ -21,7 +21,7 @@ describe('ProjectService', () => {
     http = TestBed.inject(HttpTestingController);
     projects = TestBed.inject(ProjectService);
     projects.save$.subscribe((state) => (save = state));
-    http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+    projects.open('spec');
     const entity = (collection: string, document: { id: string }, etag: string) => ({ collection, id: document.id, etag, document });
     http
       .expectOne('/api/projects/spec/entities')
@@ -170,7 +170,7 @@ describe('ProjectService', () => {
     projects = TestBed.inject(ProjectService);
     let message = '';
     projects.load$.subscribe((state) => (message = 'message' in state ? state.message : ''));
-    http.expectOne('/api/projects').flush([{ id: 'spec', label: 'Spec' }]);
+    projects.open('spec');
     http
       .expectOne('/api/projects/spec/entities')
       .flush([{ collection: 'settings', id: 'spec', etag: '"s"', document: { id: 'spec', label: 7 } }]);

@@ -1,12 +1,14 @@
+import { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { readProject, type Project, type Sequence, type Settings } from '@undatio/core';
 import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
-import { BehaviorSubject, catchError, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
+import { BehaviorSubject, catchError, EMPTY, filter, map, type Observable } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
 import { History } from './history';
 import { ProjectApi, type Entity } from './projectApi';
 import { SaveQueue } from './saveQueue';
 
+/** `empty`: there is no such project. */
 export type LoadState = { readonly type: 'loading' | 'ready' | 'empty' } | { readonly type: 'failed'; readonly message: string };
 
 /** Owns the open project: its documents and their history. Saving is the queue's work. */
@@ -18,6 +20,7 @@ export class ProjectService {
   private readonly history = new History<EditableDocument>();
   private readonly historyChanged = new BehaviorSubject<void>(undefined);
   private readonly queue = new SaveQueue(this.api, (key) => this.read(key));
+  private id: string | undefined;
   private contextFor: Pick<Project, 'events' | 'assets' | 'actors'> | undefined;
   private context: CompileContext | undefined;
 
@@ -26,10 +29,6 @@ export class ProjectService {
   readonly save$ = this.queue.state$;
   /** What undo and redo would do now, for their controls. */
   readonly history$ = this.historyChanged.pipe(map(() => ({ undo: this.history.undoable?.label, redo: this.history.redoable?.label })));
-
-  constructor() {
-    this.open();
-  }
 
   /** The project as it stands; undefined until it is loaded. */
   get project(): Project | undefined {
@@ -54,19 +53,30 @@ export class ProjectService {
     return this.context;
   }
 
-  /** Loads the first project, with any drafts that an earlier visit could not save. */
-  open(): void {
+  /** The id of the project that this page is about; undefined on the shelf. */
+  get opened(): string | undefined {
+    return this.id;
+  }
+
+  /** Loads a project, with any drafts that an earlier visit could not save. A page opens one, or the same again. */
+  open(id: string): void {
+    this.id = id;
     this.load.next({ type: 'loading' });
     this.api
-      .projects()
+      .entities(id)
       .pipe(
-        switchMap(([first]) => (first ? this.api.entities(first.id) : of<Entity[]>([]))),
-        catchError(() => {
-          this.load.next({ type: 'failed', message: 'The server cannot be reached.' });
+        catchError((error: unknown) => {
+          const missing = error instanceof HttpErrorResponse && error.status === 404;
+          this.load.next(missing ? { type: 'empty' } : { type: 'failed', message: 'The server cannot be reached.' });
           return EMPTY;
         }),
       )
       .subscribe((entities) => this.loaded(entities));
+  }
+
+  /** Tries once more to load what could not be. */
+  openAgain(): void {
+    if (this.id !== undefined) this.open(this.id);
   }
 
   /** Replaces a sequence by what `edit` makes of it. Edits with the same `gesture` are undone together. */

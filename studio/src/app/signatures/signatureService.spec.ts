@@ -4,11 +4,11 @@ import { Subject } from 'rxjs';
 import { projectWith } from '../../testing';
 import { ProjectService } from '../project/projectService';
 import { signatureMaker, SignatureService, type SignatureMaker } from './signatureService';
-import { signatureWork, type SignatureRequest } from './signatureWork';
+import { signatureWork, type ShelfRequest, type SignatureRequest } from './signatureWork';
 
 describe('signatures', () => {
   let project$: Subject<Project>;
-  let asked: SignatureRequest[];
+  let asked: (SignatureRequest | ShelfRequest)[];
   let maker: SignatureMaker;
   let service: SignatureService;
   const flash = (id: string, amount: number) => ({ id, label: id, event: 'lance-hit', note: '', effects: [flashOf(amount)] });
@@ -19,7 +19,7 @@ describe('signatures', () => {
     jasmine.clock().install().mockDate();
     project$ = new Subject();
     asked = [];
-    maker = { ask: (request) => asked.push(request), answered: () => undefined };
+    maker = { ask: (request) => asked.push(request), answered: () => undefined, shelfAnswered: () => undefined };
     TestBed.configureTestingModule({
       providers: [
         { provide: ProjectService, useValue: { project$ } },
@@ -35,7 +35,7 @@ describe('signatures', () => {
   function answerAll(): void {
     // The list grows under way.
     for (const request of asked) {
-      const answer = work(request);
+      const answer = 'shelf' in request ? undefined : work(request);
       if (answer) maker.answered(answer);
     }
   }

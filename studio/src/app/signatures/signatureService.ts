@@ -3,23 +3,31 @@ import type { Project, Sequence } from '@undatio/core';
 import { connect, debounceTime, merge, skip, take } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 import { tileScale, type Signature } from './signature';
-import type { SignatureAnswer, SignatureRequest } from './signatureWork';
+import type { ShelfAnswer, ShelfRequest, SignatureAnswer, SignatureRequest } from './signatureWork';
 
 /** Milliseconds of rest after which signatures are measured anew. */
 const pause = 250;
 
 /** Who measures: a worker of its own, so that no frame waits for it. */
 export interface SignatureMaker {
-  ask(request: SignatureRequest): void;
+  ask(request: SignatureRequest | ShelfRequest): void;
   answered: (answer: SignatureAnswer) => void;
+  shelfAnswered: (answer: ShelfAnswer) => void;
 }
 
 export const signatureMaker = new InjectionToken<SignatureMaker>('signatureMaker', {
   providedIn: 'root',
   factory: () => {
     const worker = new Worker(new URL('./signature.worker', import.meta.url), { type: 'module' });
-    const maker: SignatureMaker = { ask: (request) => worker.postMessage(request), answered: () => undefined };
-    worker.onmessage = ({ data }: MessageEvent<SignatureAnswer>) => maker.answered(data);
+    const maker: SignatureMaker = {
+      ask: (request) => worker.postMessage(request),
+      answered: () => undefined,
+      shelfAnswered: () => undefined,
+    };
+    worker.onmessage = ({ data }: MessageEvent<SignatureAnswer | ShelfAnswer>) => {
+      if ('shelf' in data) maker.shelfAnswered(data);
+      else maker.answered(data);
+    };
     return maker;
   },
 });

@@ -8,6 +8,31 @@ export type SignatureContext = Pick<Project, 'events' | 'actors' | 'assets'>;
 /** Either what the sequences to come refer to, or one of them. */
 export type SignatureRequest = { readonly context: SignatureContext } | { readonly sequence: Sequence };
 
+/** The first sequences of a stored project by its address, for its tile on the shelf. */
+export interface ShelfRequest {
+  readonly shelf: string;
+  readonly most: number;
+}
+
+export interface ShelfAnswer extends ShelfRequest {
+  readonly signatures: readonly Signature[];
+}
+
+/** Fetches a stored project and measures its first sequences. None when it cannot be had: its tile says the rest. */
+export async function shelfWork(request: ShelfRequest): Promise<ShelfAnswer> {
+  const work = signatureWork();
+  try {
+    const response = await fetch(request.shelf);
+    if (!response.ok) return { ...request, signatures: [] };
+    const project = (await response.json()) as Project;
+    work({ context: project });
+    const signatures = project.sequences.slice(0, request.most).flatMap((sequence) => work({ sequence })?.signature ?? []);
+    return { ...request, signatures };
+  } catch {
+    return { ...request, signatures: [] };
+  }
+}
+
 /** Undefined when the sequence cannot be compiled. */
 export interface SignatureAnswer {
   readonly signature: Signature | undefined;

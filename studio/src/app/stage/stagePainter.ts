@@ -17,7 +17,7 @@ import { contactPlace, stageScale } from './stageView';
 import { TextLayer } from './textLayer';
 
 /** World height at which the log's moss begins, under the actors' feet. */
-const ground = 62;
+const mossLine = 62;
 
 /** Behind the actors: the arena by night, or plain sky and ground, to judge an effect on grey and on bright. */
 const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
@@ -43,12 +43,14 @@ export class StagePainter {
   private later: Promise<void> = Promise.resolve();
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
-  private readonly plainGround = new Graphics().rect(-4000, ground, 8000, 4000).fill(0xffffff);
+  private readonly plainGround = new Graphics();
+  /** Stage px for one world px. */
+  private scale = 1;
+  private seenFromAbove = false;
   private arena: Arena | undefined;
   private stands: readonly (Standing | undefined)[] = [];
   private asked = false;
   private last: Frame | RapidFrame | undefined;
-  private readonly loaded: Texture[] = [];
   private readonly textures = new Map<string, Texture>();
   private assets: Project['assets'] = [];
 
@@ -93,6 +95,8 @@ export class StagePainter {
 
   private async furnish(project: Project, pictureUrl: (asset: string) => string): Promise<void> {
     const { actors, assets } = project;
+    this.scale = stageScale(project.conventions);
+    this.seenFromAbove = project.seen === 'above';
     const pictures = assets.filter((asset) => asset.type === 'picture');
     const { textures } = this;
     this.assets = assets;
@@ -101,7 +105,6 @@ export class StagePainter {
         [...ids].map(async (id) => {
           const texture = await loadPicture(pictureUrl(id));
           textures.set(id, texture);
-          this.loaded.push(texture);
         }),
       );
     };
@@ -115,7 +118,7 @@ export class StagePainter {
     this.later = load([...known].filter((id) => !first.has(id)));
     this.pictures = new PictureLayers(textures);
     this.world.addChild(this.plainGround);
-    this.arena = new Arena(textures, ground + 12);
+    this.arena = new Arena(textures, mossLine + 12);
     this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
     const { places } = compileContext(project).standing;
     const figure = (actor: (typeof actors)[number] | undefined, place: Place): ActorFigure | undefined =>
@@ -145,6 +148,9 @@ export class StagePainter {
       ),
       ...bystanders.map((actor, i) => standing(actor, places.others[i])),
     ];
+    const feet = this.stands.flatMap((stand) => (stand ? [stand.foot] : []));
+    const line = this.arena.drawn || feet.length === 0 ? mossLine : Math.max(...feet);
+    this.plainGround.rect(-4000, line, 8000, 4000).fill(0xffffff);
     // Who stands farther back is drawn first.
     const figures = [...this.targets.slice(1), this.source, this.targets[0]].flatMap((one) => (one ? [one.view] : []));
     this.world.addChild(
@@ -172,7 +178,7 @@ export class StagePainter {
     this.renderer.background.color = skies[background];
     this.plainGround.tint = grounds[background];
     const night = background === 'dark' && this.arena?.drawn === true;
-    this.plainGround.visible = !night;
+    this.plainGround.visible = !night && !this.seenFromAbove;
     this.arena?.show(night);
     this.request();
   }
@@ -190,7 +196,7 @@ export class StagePainter {
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
-    const zoom = stageScale * view.zoom;
+    const zoom = this.scale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
@@ -232,7 +238,5 @@ export class StagePainter {
     this.destroyed = true;
     this.scene.destroy({ children: true });
     this.renderer.destroy(true);
-    // Pictures are kept by nobody else.
-    for (const texture of this.loaded) texture.destroy(true);
   }
 }

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { Router } from '@angular/router';
 import { AudioService } from '../playback/audioService';
 import { HandService } from '../playback/handService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
+import { ScreenAddress } from '../project/screenAddress';
 import { PointerDrag } from '../shared/pointerDrag';
 import { isTyping } from '../shared/typing';
 import { ImpactStrip } from './strip/impactStrip';
@@ -128,7 +128,7 @@ export class TunePage {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly projects = inject(ProjectService);
-  private readonly router = inject(Router);
+  private readonly address = inject(ScreenAddress);
   protected readonly load = toSignal(this.projects.load$, { requireSync: true });
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
@@ -152,7 +152,7 @@ export class TunePage {
       const wanted = this.sequence();
       const first = this.projects.project?.sequences[0]?.id;
       if (wanted && this.projects.sequence(wanted)) this.strikes.choose(wanted);
-      else if (first) void this.router.navigate(['/tune', this.strikes.current.sequence || first], { replaceUrl: true });
+      else if (first) this.address.turnTo('tune', [this.strikes.current.sequence || first], { replaceUrl: true });
     });
   }
 

@@ -1,8 +1,8 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { Router } from '@angular/router';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { ScreenAddress } from '../../project/screenAddress';
 import { SignaturePicture } from '../../signatures/signaturePicture';
 import { SignatureService } from '../../signatures/signatureService';
 
@@ -122,7 +122,7 @@ export class Ribbon {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
   private readonly strikes = inject(StrikeService);
-  private readonly router = inject(Router);
+  private readonly address = inject(ScreenAddress);
   private readonly projects = inject(ProjectService);
   protected readonly signatures = inject(SignatureService);
   private readonly project = toSignal(this.projects.project$);
@@ -170,7 +170,7 @@ export class Ribbon {
   }
 
   protected choose(id: string): void {
-    void this.router.navigate(['/tune', id]);
+    this.address.turnTo('tune', [id]);
   }
 
   protected key(event: KeyboardEvent): void {

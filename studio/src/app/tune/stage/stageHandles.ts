@@ -113,6 +113,9 @@ export class StageHandles {
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly size = signal({ width: 0, height: 0 });
+  private readonly project = toSignal(this.projects.project$);
+  /** Stage px for one world px. */
+  private readonly scale = computed(() => stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }));
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
   protected readonly name = computed(() => this.effect()?.label ?? this.effect()?.id ?? '');
@@ -125,7 +128,7 @@ export class StageHandles {
     const blow = direction && Number(payload[direction.name] ?? direction.default);
     return shapeOf(effect, { standing: this.projects.compileContext(project).standing, blow });
   });
-  protected readonly world = computed(() => `translate(${this.screenX(0)} ${this.screenY(0)}) scale(${stageScale})`);
+  protected readonly world = computed(() => `translate(${this.screenX(0)} ${this.screenY(0)}) scale(${this.scale()})`);
 
   constructor() {
     const destroyed = inject(DestroyRef);
@@ -137,11 +140,11 @@ export class StageHandles {
   }
 
   protected screenX(x: number): number {
-    return this.size().width * contactPlace.x + x * stageScale;
+    return this.size().width * contactPlace.x + x * this.scale();
   }
 
   protected screenY(y: number): number {
-    return this.size().height * contactPlace.y + y * stageScale;
+    return this.size().height * contactPlace.y + y * this.scale();
   }
 
   protected drag({ phase, event, gesture }: Drag, handle: ShapeHandle): void {
@@ -149,8 +152,8 @@ export class StageHandles {
     if (phase === 'start') event.preventDefault();
     if (phase !== 'move') return;
     const { left, top } = this.element.nativeElement.getBoundingClientRect();
-    const x = (event.clientX - left - this.size().width * contactPlace.x) / stageScale;
-    const y = (event.clientY - top - this.size().height * contactPlace.y) / stageScale;
+    const x = (event.clientX - left - this.size().width * contactPlace.x) / this.scale();
+    const y = (event.clientY - top - this.size().height * contactPlace.y) / this.scale();
     this.change(handle, x, y, gesture);
   }
 
