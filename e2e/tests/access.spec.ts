@@ -45,6 +45,10 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('button', { name: /^Download kit/ })).toBeEnabled();
     await studio.settle();
     expect(await serious(page)).toEqual([]);
+    await page.goto(`${server.address}/projects`);
+    await page.getByRole('button', { name: 'New' }).click();
+    await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
+    expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#kit')).toContainText('20 sequences');
     expect(await serious(page)).toEqual([]);
@@ -69,5 +73,6 @@ test('a server that cannot be reached has a face, and a second try', async ({ st
   await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
   await page.unrouteAll();
   await page.getByRole('button', { name: 'Try again' }).click();
+  await page.getByRole('link', { name: 'Elytra League', exact: true }).click();
   await expect(studio.lane('flash')).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import { readProject, type Project, type Sequence, type Settings } from '@undatio/core';
 import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
 import { BehaviorSubject, catchError, EMPTY, filter, map, type Observable } from 'rxjs';
@@ -20,7 +20,7 @@ export class ProjectService {
   private readonly history = new History<EditableDocument>();
   private readonly historyChanged = new BehaviorSubject<void>(undefined);
   private readonly queue = new SaveQueue(this.api, (key) => this.read(key));
-  private id: string | undefined;
+  private readonly id = signal<string | undefined>(undefined);
   private contextFor: Pick<Project, 'events' | 'assets' | 'actors'> | undefined;
   private context: CompileContext | undefined;
 
@@ -55,12 +55,12 @@ export class ProjectService {
 
   /** The id of the project that this page is about; undefined on the shelf. */
   get opened(): string | undefined {
-    return this.id;
+    return this.id();
   }
 
   /** Loads a project, with any drafts that an earlier visit could not save. A page opens one, or the same again. */
   open(id: string): void {
-    this.id = id;
+    this.id.set(id);
     this.load.next({ type: 'loading' });
     this.api
       .entities(id)
@@ -74,9 +74,15 @@ export class ProjectService {
       .subscribe((entities) => this.loaded(entities));
   }
 
+  /** The project was thrown away: this page is about none any more. */
+  close(): void {
+    this.id.set(undefined);
+  }
+
   /** Tries once more to load what could not be. */
   openAgain(): void {
-    if (this.id !== undefined) this.open(this.id);
+    const id = this.id();
+    if (id !== undefined) this.open(id);
   }
 
   /** Replaces a sequence by what `edit` makes of it. Edits with the same `gesture` are undone together. */

@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import type { Settings } from '@undatio/core';
 import { catchError, concatMap, EMPTY, finalize, forkJoin, map, tap, type Observable } from 'rxjs';
 import { ProjectApi } from '../project/projectApi';
+import { ProjectService } from '../project/projectService';
 import { signatureMaker } from '../signatures/signatureService';
 import { tileScale, type Signature } from '../signatures/signature';
 import { ShelfApi, toldOf, type Binned, type Listed } from './shelfApi';
@@ -19,6 +20,7 @@ export type ShelfState =
 export class ShelfService {
   private readonly api = inject(ShelfApi);
   private readonly projectApi = inject(ProjectApi);
+  private readonly projects = inject(ProjectService);
   private readonly maker = inject(signatureMaker);
 
   readonly state = signal<ShelfState>({ type: 'loading' });
@@ -53,7 +55,10 @@ export class ShelfService {
   }
 
   throwAway({ id, label }: Listed): void {
-    this.act(this.api.throwAway(id), ({ key }) => ({ text: `“${label}” is in the bin for thirty days.`, key }));
+    this.act(this.api.throwAway(id), ({ key }) => {
+      if (this.projects.opened === id) this.projects.close();
+      return { text: `“${label}” is in the bin for thirty days.`, key };
+    });
   }
 
   takeBack(key: string): void {
