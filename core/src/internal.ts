@@ -24,7 +24,7 @@ export {
   type GradientPoint,
   type NumberValue,
 } from './model/fields.js';
-export { assembleProject, collections, type Collection } from './model/entities.js';
+export { assembleProject, collections, inOrder, type Collection } from './model/entities.js';
 export { freeId } from './model/freeId.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';

@@ -1,17 +1,33 @@
-import type { Settings } from './project.js';
+import type { StoredSettings } from './project.js';
 
 /** The kinds of documents that a project is kept in, in the order in which its file lists them. */
 export const collections = ['settings', 'events', 'actors', 'assets', 'sequences'] as const;
 export type Collection = (typeof collections)[number];
+type Listed = Exclude<Collection, 'settings'>;
+
+/** Those that `order` names in its order, then the others as they stand. */
+export function inOrder<T>(all: readonly T[], order: readonly string[] | undefined, idOf: (one: T) => string): T[] {
+  if (!order) return [...all];
+  const places = new Map(order.map((id, place) => [id, place]));
+  const placeOf = (one: T): number => places.get(idOf(one)) ?? Infinity;
+  // Sorting is stable, but no difference of two infinities is.
+  return [...all].sort((a, b) => (placeOf(a) === placeOf(b) ? 0 : placeOf(a) - placeOf(b)));
+}
 
 /** A project document put together from its entities; undefined when its settings are not among them. */
 export function assembleProject(entities: readonly { readonly collection: Collection; readonly document: unknown }[]): object | undefined {
   const settings = entities.find(({ collection }) => collection === 'settings');
   if (!settings) return undefined;
-  const all = (wanted: Collection): unknown[] => entities.filter(({ collection }) => collection === wanted).map(({ document }) => document);
+  const { order, ...own } = settings.document as StoredSettings;
+  const all = (wanted: Listed): unknown[] =>
+    inOrder(
+      entities.filter(({ collection }) => collection === wanted).map(({ document }) => document as { id: string }),
+      order?.[wanted],
+      ({ id }) => id,
+    );
   return {
     format: 1,
-    ...(settings.document as Settings),
+    ...own,
     events: all('events'),
     actors: all('actors'),
     assets: all('assets'),

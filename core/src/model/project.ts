@@ -213,6 +213,26 @@ export const projectSchema = /* @__PURE__ */ lazySchema(() =>
 );
 export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences'> & { sequences: Sequence[] };
 
+/** The order of a project's entities by their ids. */
+const orderSchema = /* @__PURE__ */ lazySchema(() => {
+  const ids = z.array(identifier()).max(2000).optional();
+  return z.strictObject({ events: ids, actors: ids, assets: ids, sequences: ids });
+});
+export type Order = z.infer<ReturnType<typeof orderSchema>>;
+
+/** Settings as they are stored beside their entities, which they put in order. */
+export const storedSettingsSchema = /* @__PURE__ */ lazySchema(() =>
+  settingsSchema().extend({ order: orderSchema().optional().describe('Entities it does not name come after those it names.') }),
+);
+export type StoredSettings = z.infer<ReturnType<typeof storedSettingsSchema>>;
+
+/** A project's settings as they are stored. */
+export function storedSettingsOf(project: Project): StoredSettings {
+  const ids = (list: readonly { readonly id: string }[]): string[] => list.map(({ id }) => id);
+  const { events, actors, assets, sequences } = project;
+  return { ...settingsOf(project), order: { events: ids(events), actors: ids(actors), assets: ids(assets), sequences: ids(sequences) } };
+}
+
 /** A project's settings alone. */
 export function settingsOf({ id, label, seen, conventions }: Project): Settings {
   return { id, label, ...(seen && { seen }), conventions };

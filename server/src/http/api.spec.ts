@@ -218,6 +218,77 @@ describe('the API', () => {
     expect(used.errors?.[0].path).toMatch(/^sequences\/[a-z-]+: effects\[\d+\]\.clips\[\d\]/);
   });
 
+  describe('several changes at once', () => {
+    const change = (changes: object[]): Promise<Response> =>
+      call(`${league}/changes`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ changes }),
+      });
+    type Any = Record<string, unknown> & { fields: { name: string }[] };
+    const whole = async (path: string): Promise<{ etag: string; document: Any }> =>
+      (await read(`${league}/${path}`)) as unknown as { etag: string; document: Any };
+
+    it('are stored together, though neither could be stored alone', async () => {
+      const event = await whole('events/pod-burst');
+      const users = (await (await call(`${league}/entities`)).json()) as { collection: string; id: string; etag: string; document: Any }[];
+      const asking = users.filter(({ collection, document }) => collection === 'sequences' && document['event'] === 'pod-burst');
+      const renamed = (value: unknown): unknown =>
+        JSON.parse(JSON.stringify(value).replaceAll('"damage"', '"force"').replaceAll('{damage}', '{force}'));
+      const changed = renamed(event.document);
+      expect((await put(`${league}/events/pod-burst`, changed, { 'If-Match': event.etag })).status).toBe(422);
+      const together = await change([
+        { collection: 'events', id: 'pod-burst', etag: event.etag, document: changed },
+        ...asking.map(({ collection, id, etag, document }) => ({ collection, id, etag, document: renamed(document) })),
+      ]);
+      expect(together.status).toBe(200);
+      const { etags } = (await together.json()) as { etags: Record<string, string> };
+      expect(etags['events/pod-burst']).toBe((await whole('events/pod-burst')).etag);
+      expect((await whole('events/pod-burst')).document.fields.map(({ name }) => name)).toContain('force');
+    });
+
+    it('create and remove as well, and nothing of them is stored when one is stale', async () => {
+      const { etag, document } = await whole('sequences/lance-light');
+      const made = { ...document, id: 'made', label: 'Made' };
+      const both = (held: string | undefined) =>
+        change([
+          { collection: 'sequences', id: 'made', document: made },
+          { collection: 'sequences', id: 'lance-light', etag: held },
+        ]);
+      const stale = await both('"0-old"');
+      expect(stale.status).toBe(412);
+      expect(((await stale.json()) as { stale: { id: string; etag: string }[] }).stale).toEqual([
+        jasmine.objectContaining({ id: 'lance-light', etag }),
+      ]);
+      expect((await call(`${league}/sequences/made`)).status).toBe(404);
+      expect((await both(etag)).status).toBe(200);
+      expect([(await call(`${league}/sequences/made`)).status, (await call(light)).status]).toEqual([200, 404]);
+    });
+
+    it('are refused whole with the place that asks for what would be gone', async () => {
+      const event = await whole('events/pod-burst');
+      const settings = await whole('settings/elytra-league');
+      const refused = await change([
+        { collection: 'settings', id: 'elytra-league', etag: settings.etag, document: { ...settings.document, label: 'Other' } },
+        { collection: 'events', id: 'pod-burst', etag: event.etag },
+      ]);
+      expect(refused.status).toBe(409);
+      expect(((await refused.json()) as Told).errors?.[0].path).toContain('sequences/');
+      expect((await whole('settings/elytra-league')).document['label']).toBe('Elytra League');
+    });
+
+    it('put entities in another order', async () => {
+      const settings = await whole('settings/elytra-league');
+      const project = (await (await call(league)).json()) as { events: { id: string }[] };
+      const events = project.events.map(({ id }) => id).reverse();
+      const stored = { ...settings.document, order: { events } };
+      expect((await change([{ collection: 'settings', id: 'elytra-league', etag: settings.etag, document: stored }])).status).toBe(200);
+      const after = (await (await call(league)).json()) as { events: { id: string }[] };
+      expect(after.events.map(({ id }) => id)).toEqual(events);
+      expect('order' in after).toBeFalse();
+    });
+  });
+
   it('takes in a whole project, or nothing of it', async () => {
     const text = await readFile(paths.demoProject, 'utf8');
     const other = { ...(JSON.parse(text) as { sequences: { effects: object[] }[] }), id: 'second-league' };

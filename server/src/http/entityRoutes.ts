@@ -1,5 +1,6 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
+import * as z from 'zod';
 import {
   actorSchema,
   assetSchema,
@@ -8,7 +9,7 @@ import {
   eventSchema,
   problemsOf,
   sequenceSchema,
-  settingsSchema,
+  storedSettingsSchema,
   unmetUses,
   usesOfActor,
   usesOfSequence,
@@ -21,15 +22,38 @@ import {
 } from '@undatio/core';
 import type { AssetStore } from '../store/assetStore.js';
 import { collections, type Collection } from '@undatio/core/internal';
-import { type Check, type DocumentStore, type ProjectReader, type StoredDocument, type WriteResult } from '../store/documentStore.js';
+import {
+  type Check,
+  type DocumentStore,
+  type OneOfMany,
+  type ProjectReader,
+  type StoredDocument,
+  type WriteResult,
+} from '../store/documentStore.js';
 import { readJson } from './body.js';
 import { readPrecondition } from './precondition.js';
 import { HttpProblem } from './problemDetails.js';
 
 const entityLimit = 4 * 1024 * 1024;
+const changesLimit = 32 * 1024 * 1024;
+
+/** Several writes of one project that belong together. */
+export const changesSchema = z.strictObject({
+  changes: z
+    .array(
+      z.strictObject({
+        collection: z.enum(collections),
+        id: z.string(),
+        etag: z.string().optional().describe('Of the state to replace or remove; left out to create.'),
+        document: z.record(z.string(), z.unknown()).optional().describe('The new state; left out to remove.'),
+      }),
+    )
+    .min(1)
+    .max(2000),
+});
 
 const schemas = {
-  settings: settingsSchema,
+  settings: storedSettingsSchema,
   events: eventSchema,
   actors: actorSchema,
   assets: assetSchema,
@@ -77,6 +101,34 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
     }
   });
 
+  // Several at once: what a person did in one step is stored in one, or not at all.
+  router.post('/projects/:project/changes', async (context) => {
+    const { project } = context.params;
+    const parsed = changesSchema.safeParse(await readJson(context, changesLimit));
+    if (!parsed.success) throw new HttpProblem(422, 'nothing was stored', problemsOf(parsed.error));
+    if (!(await documents.has(project))) throw new HttpProblem(404, `there is no project "${project}"`);
+    const writes = await Promise.all(
+      parsed.data.changes.map(async ({ collection, id, etag, document }): Promise<OneOfMany> => {
+        const address = addressedAs(project, collection, id);
+        if (document === undefined) {
+          if (collection === 'settings') throw new HttpProblem(422, 'a project’s settings cannot be deleted');
+          return { collection, id, etag, document, check: refuseUsed(address) };
+        }
+        const read = readEntity(address, document);
+        if (collection === 'assets') await refuseWithoutBytes(read as Asset, assets);
+        return { collection, id, etag, document: read, check: checkOf(address, read) };
+      }),
+    );
+    const result = await documents.writeTogether(project, writes);
+    if ('stale' in result) {
+      const names = result.stale.map(({ collection, id }) => `${collection}/${id}`).join(', ');
+      throw new HttpProblem(412, `${names} changed elsewhere since you read it; nothing was stored`, [], {
+        stale: result.stale.map(({ collection, id, current }) => ({ collection, id, etag: current?.etag, document: current?.document })),
+      });
+    }
+    context.body = { etags: result.etags };
+  });
+
   router.delete(place, async (context) => {
     const address = addressed(context);
     const { project, collection, id } = address;
@@ -93,6 +145,10 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
 
 function addressed(context: EntityContext): Address {
   const { project, collection, id } = context.params;
+  return addressedAs(project, collection, id);
+}
+
+function addressedAs(project: string, collection: string, id: string): Address {
   const known = collections.find((candidate) => candidate === collection);
   if (!known) throw new HttpProblem(404, `expected one of ${collections.join(', ')}, found "${collection}"`);
   // A project has one set of settings, under its own id.

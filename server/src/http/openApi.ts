@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { actorSchema, assetSchema, eventSchema, projectSchema, sequenceSchema, settingsSchema } from '@undatio/core';
+import { actorSchema, assetSchema, eventSchema, projectSchema, sequenceSchema, storedSettingsSchema } from '@undatio/core';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
+import { changesSchema } from './entityRoutes.js';
 import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';
 
 const problemSchema = z.object({
@@ -29,7 +30,7 @@ const kitContentsSchema = z.object({
 });
 
 const entitySchemas = {
-  settings: settingsSchema,
+  settings: storedSettingsSchema,
   events: eventSchema,
   actors: actorSchema,
   assets: assetSchema,
@@ -158,6 +159,26 @@ export function openApiDocument(): Json {
               'Every entity with its entity tag.',
             ),
             404: problem('No such project.'),
+          },
+        },
+      },
+      '/api/projects/{project}/changes': {
+        parameters: [pathParameter('project')],
+        post: {
+          operationId: 'change-together',
+          requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(changesSchema) } } },
+          responses: {
+            200: json(
+              {
+                type: 'object',
+                required: ['etags'],
+                properties: { etags: { type: 'object', additionalProperties: { type: 'string' } } },
+              },
+              'All of it is stored; the entity tags by collection/id.',
+            ),
+            404: problem('No such project.'),
+            412: problem('Some changed elsewhere; `stale` holds their stored states. Nothing was stored.'),
+            422: problem('Not usable together; each place is named. Nothing was stored.'),
           },
         },
       },

@@ -11,6 +11,7 @@ import {
   type Project,
   type Sequence,
   type Settings,
+  type StoredSettings,
   type Use,
 } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
@@ -65,6 +66,32 @@ export interface ProjectReader {
 /** Throws what forbids a write; nothing is then stored. */
 export type Check = (reader: ProjectReader) => Promise<void>;
 
+/** One write of several that are made together. */
+export interface OneOfMany {
+  readonly collection: Collection;
+  readonly id: string;
+  /** Of the state that the writer holds; undefined when there was none. */
+  readonly etag: string | undefined;
+  /** Undefined to remove it. */
+  readonly document: unknown;
+  readonly check: Check;
+}
+
+export interface StaleOne {
+  readonly collection: Collection;
+  readonly id: string;
+  /** What is stored; undefined when nothing is. */
+  readonly current: StoredDocument | undefined;
+}
+
+export type ManyResult = { readonly etags: Readonly<Record<string, string>> } | { readonly stale: readonly StaleOne[] };
+
+class Stale extends Error {
+  constructor(readonly stale: readonly StaleOne[]) {
+    super('stale');
+  }
+}
+
 const rowsAtOnce = 500;
 /** Begins the keys of what lies in the bin; no project's id holds it. */
 const binMark = '~';
@@ -101,7 +128,10 @@ export class DocumentStore {
   async projects(): Promise<Settings[]> {
     const where = { collection: 'settings', project: { [Op.notLike]: `${binMark}%` } };
     const rows = await this.reported(this.database.documents.findAll({ where, order: ['createdAt'] }));
-    return rows.map((row) => stored(row).document as Settings);
+    return rows.map((row) => {
+      const { order: _, ...settings } = stored(row).document as StoredSettings;
+      return settings;
+    });
   }
 
   /** How much each project holds, and when it last changed. */
@@ -183,6 +213,49 @@ export class DocumentStore {
       await this.keepUses(project, collection, id, undefined, transaction);
       return before;
     });
+  }
+
+  /**
+   * Makes several writes of one project as one: all of them, or none. Each is checked once all are made, so that what they ask
+   * of one another is there. When any names a state that is no longer stored, all of those are told.
+   */
+  async writeTogether(project: string, writes: readonly OneOfMany[]): Promise<ManyResult> {
+    try {
+      return await this.write(async (transaction): Promise<ManyResult> => {
+        const { documents } = this.database;
+        const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
+        let position = last ?? 0;
+        const rows = new Map<OneOfMany, DocumentRow | null>();
+        const stale: StaleOne[] = [];
+        for (const one of writes) {
+          const { collection, id } = one;
+          const row = await documents.findOne({ where: { project, collection, id }, transaction });
+          rows.set(one, row);
+          if ((row ? etagOf(row) : undefined) !== one.etag) stale.push({ collection, id, current: row ? stored(row) : undefined });
+        }
+        // Thrown, so that the transaction is rolled back whatever was made so far.
+        if (stale.length > 0) throw new Stale(stale);
+        const etags: Record<string, string> = {};
+        for (const [{ collection, id, document }, row] of rows) {
+          await this.keepUses(project, collection, id, document, transaction);
+          if (document === undefined) {
+            await row?.destroy({ transaction });
+            continue;
+          }
+          const body = JSON.stringify(document);
+          const now = row
+            ? await row.update({ version: row.version + 1, body }, { transaction })
+            : await documents.create({ project, collection, id, version: 1, position: ++position, body }, { transaction });
+          etags[`${collection}/${id}`] = etagOf(now);
+        }
+        const reader = this.reader(project, transaction);
+        for (const { check } of writes) await check(reader);
+        return { etags };
+      });
+    } catch (error) {
+      if (error instanceof Stale) return { stale: error.stale };
+      throw error;
+    }
   }
 
   private change(
