@@ -62,7 +62,7 @@ import { ProjectService } from './project/projectService';
         } @empty {
           <tbody>
             <tr>
-              <td colspan="4">Both are the same in everything that is shown.</td>
+              <td colspan="4">{{ told() }}</td>
             </tr>
           </tbody>
         }
@@ -116,8 +116,14 @@ export class ConflictDialog {
   protected readonly name = computed(() => this.key().split('/')[1]);
   private readonly both = computed(() => this.projects.bothStates(this.key()));
   protected readonly differences = computed(() => {
-    const both = this.both();
-    return both ? differencesOf(both.mine, both.theirs) : [];
+    const { mine, theirs } = this.both();
+    return mine && theirs ? differencesOf(mine, theirs) : [];
+  });
+  /** What there is to say where one of the two states is none. */
+  protected readonly told = computed(() => {
+    const { mine, theirs } = this.both();
+    if (mine && theirs) return 'Both are the same in everything that is shown.';
+    return mine ? 'There it was removed; here it still is.' : 'Here it was removed; there it was changed.';
   });
   private readonly taken = signal<ReadonlySet<string>>(new Set());
 
@@ -143,10 +149,10 @@ export class ConflictDialog {
   }
 
   protected saveMix(): void {
-    const both = this.both();
+    const { mine, theirs } = this.both();
     // Nothing of theirs: no change to be undone.
-    if (!both || this.taken().size === 0) return this.keepMine();
-    this.projects.keepMix(this.key(), mixOf(both.mine, both.theirs, this.taken()));
+    if (!mine || !theirs || this.taken().size === 0) return this.keepMine();
+    this.projects.keepMix(this.key(), mixOf(mine, theirs, this.taken()));
     this.closed.emit();
   }
 }

@@ -1,5 +1,5 @@
 import { of, Subject, type Observable } from 'rxjs';
-import { autosave, Retry } from './autosave';
+import { autosave, Retry, type SaveReport } from './autosave';
 import type { DocumentKey } from './documentKey';
 import { DraftStore } from './draftStore';
 import type { SaveOutcome } from './projectApi';
@@ -30,7 +30,7 @@ describe('autosave', () => {
   it('writes one document one write at a time, and reports each', () => {
     const edits = new Subject<DocumentKey>();
     const answers: Subject<SaveOutcome>[] = [];
-    const reports: SaveOutcome[] = [];
+    const reports: SaveReport['outcome'][] = [];
     const write = (): Observable<SaveOutcome> => {
       const answer = new Subject<SaveOutcome>();
       answers.push(answer);

@@ -2,13 +2,18 @@ import { concatMap, debounceTime, groupBy, map, mergeMap, Subject, tap, type Obs
 import type { DocumentKey } from './documentKey';
 import type { SaveOutcome } from './projectApi';
 
+/** What became of a write is known already where it is kept. */
+export interface Told {
+  readonly type: 'told';
+}
+
 export interface SaveReport {
   readonly key: DocumentKey;
-  readonly outcome: SaveOutcome;
+  readonly outcome: SaveOutcome | Told;
 }
 
 /**
- * Turns edits into writes. Waits for a pause in the edits of one document, then writes its newest state, one write
+ * Turns edits into writes. Told for a pause in the edits of one document, then writes its newest state, one write
  * at a time for each document, and emits a report for each write that was made.
  *
  * `write` is asked for the newest state when its turn comes, so edits made while a write is under way go with the next.
@@ -16,7 +21,7 @@ export interface SaveReport {
 export function autosave(
   edits$: Observable<DocumentKey>,
   pause: number,
-  write: (key: DocumentKey) => Observable<SaveOutcome>,
+  write: (key: DocumentKey) => Observable<SaveOutcome | Told>,
 ): Observable<SaveReport> {
   return edits$.pipe(
     groupBy((key) => key),

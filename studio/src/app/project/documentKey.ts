@@ -1,31 +1,83 @@
-import { sequenceSchema, settingsOf, settingsSchema, type Project, type Sequence, type Settings } from '@undatio/core';
+import {
+  actorSchema,
+  assetSchema,
+  eventSchema,
+  sequenceSchema,
+  settingsOf,
+  storedSettingsOf,
+  storedSettingsSchema,
+  type Actor,
+  type Asset,
+  type EventType,
+  type Project,
+  type Sequence,
+  type StoredSettings,
+} from '@undatio/core';
+import { inOrder, type Collection } from '@undatio/core/internal';
 
-/** Names one document of the project that can be edited here. */
-export type DocumentKey = `sequences/${string}` | `settings/${string}`;
+/** Names one document of the project. */
+export type DocumentKey = `${Collection}/${string}`;
 
-export type EditableDocument = Sequence | Settings;
+export type EditableDocument = Sequence | StoredSettings | EventType | Actor | Asset;
 
-/** The document as the project holds it now. */
+/** A document's state; undefined when it is not there. */
+export type DocumentState = readonly [DocumentKey, EditableDocument | undefined];
+
+/** The document as the project holds it now; undefined when it is not there. */
 export function readDocument(project: Project, key: DocumentKey): EditableDocument | undefined {
   const [collection, id] = split(key);
-  if (collection === 'sequences') return project.sequences.find((sequence) => sequence.id === id);
-  return id === project.id ? settingsOf(project) : undefined;
+  if (collection === 'settings') return id === project.id ? storedSettingsOf(project) : undefined;
+  return (project[collection] as readonly EditableDocument[]).find((document) => document.id === id);
 }
 
-/** The project with one document replaced; everything else is shared with the old one. */
-export function withDocument(project: Project, key: DocumentKey, document: EditableDocument): Project {
+/**
+ * The project with one document replaced, added at the end, or, when it is undefined, removed; everything else is shared with
+ * the old one. Settings put the others in their order.
+ */
+export function withDocument(project: Project, key: DocumentKey, document: EditableDocument | undefined): Project {
   const [collection, id] = split(key);
-  if (collection === 'settings') return { ...project, ...(document as Settings) };
-  return { ...project, sequences: project.sequences.map((other) => (other.id === id ? (document as Sequence) : other)) };
+  if (collection === 'settings') {
+    if (!document) return project;
+    const { order, ...settings } = document as StoredSettings;
+    const ordered = order ? Object.fromEntries(orderedOf(project, order)) : {};
+    // What the settings leave out goes.
+    const { label, conventions, seen } = settingsOf({ ...project, seen: undefined, ...settings });
+    return { ...project, label, conventions, seen, ...ordered };
+  }
+  const all = project[collection] as readonly EditableDocument[];
+  const there = all.some((other) => other.id === id);
+  const next = !document
+    ? all.filter((other) => other.id !== id)
+    : there
+      ? all.map((other) => (other.id === id ? document : other))
+      : [...all, document];
+  return { ...project, [collection]: next };
 }
+
+/** The collections whose order differs, as they are to be. */
+function orderedOf(project: Project, order: NonNullable<StoredSettings['order']>): [string, readonly unknown[]][] {
+  return (['events', 'actors', 'assets', 'sequences'] as const).flatMap((collection): [string, readonly unknown[]][] => {
+    const before: readonly { readonly id: string }[] = project[collection];
+    const after = inOrder(before, order[collection], ({ id }) => id);
+    // The same list stays the same object, so that nothing is made anew that hangs on it.
+    return after.some((document, i) => document !== before[i]) ? [[collection, after]] : [];
+  });
+}
+
+const schemas = {
+  settings: storedSettingsSchema,
+  events: eventSchema,
+  actors: actorSchema,
+  assets: assetSchema,
+  sequences: sequenceSchema,
+} as const;
 
 /** Reads a document that came from outside; undefined when it cannot be used. */
 export function parseDocument(key: DocumentKey, json: unknown): EditableDocument | undefined {
-  const schema = split(key)[0] === 'settings' ? settingsSchema() : sequenceSchema();
-  const parsed = schema.safeParse(json);
+  const parsed = schemas[split(key)[0]]().safeParse(json);
   return parsed.success ? (parsed.data as EditableDocument) : undefined;
 }
 
-function split(key: DocumentKey): [string, string] {
-  return key.split('/', 2) as [string, string];
+export function split(key: DocumentKey): [Collection, string] {
+  return key.split('/', 2) as [Collection, string];
 }

@@ -1,4 +1,4 @@
-/** One change of one thing, with both sides kept. */
+/** One change, with both sides kept; `id` names what it changes. */
 export interface Change<T> {
   readonly id: string;
   readonly label: string;

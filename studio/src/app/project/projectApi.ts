@@ -2,7 +2,7 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Problem, Settings } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
-import type { DocumentKey } from './documentKey';
+import { split, type DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
 
 export interface Entity {
@@ -18,20 +18,40 @@ export interface KitContents {
   readonly size: number;
 }
 
+/** A document as somebody else left it; both undefined when they removed it. */
+export interface Left {
+  readonly etag: string | undefined;
+  readonly document: unknown;
+}
+
 /** What became of a write. */
 export type SaveOutcome =
   | { readonly type: 'saved'; readonly etag: string }
   /** Somebody else changed it; here is what they left. */
-  | { readonly type: 'conflict'; readonly etag: string; readonly document: unknown }
+  | ({ readonly type: 'conflict' } & Left)
   /** The server will not have it, and why. */
   | { readonly type: 'refused'; readonly message: string }
   /** The server could not be reached or cannot write now; worth another try. */
   | { readonly type: 'failed'; readonly message: string };
 
+/** One of several writes that are made as one: without an etag it creates, without a document it removes. */
+export interface OneOfMany {
+  readonly key: DocumentKey;
+  readonly etag: string | undefined;
+  readonly document: unknown;
+}
+
+/** What became of several writes that were made as one. */
+export type ManyOutcome =
+  | { readonly type: 'saved'; readonly etags: Readonly<Record<string, string>> }
+  | { readonly type: 'stale'; readonly stale: readonly (Left & { readonly key: DocumentKey })[] }
+  | Extract<SaveOutcome, { type: 'refused' | 'failed' }>;
+
 interface ProblemBody {
   detail?: string;
   errors?: { path: string; message: string }[];
   current?: { etag: string; document: unknown };
+  stale?: { collection: Collection; id: string; etag?: string; document?: unknown }[];
 }
 
 /** The server's API, typed. */
@@ -67,29 +87,41 @@ export class ProjectApi {
     return `/api/projects/${project}/kit${lean ? '?lean=true' : ''}`;
   }
 
-  /** Adds a document that is not there yet. Never errors: what went wrong is an outcome. */
-  create(project: string, key: DocumentKey, document: unknown): Observable<SaveOutcome> {
-    return this.put(project, key, document, { 'If-None-Match': '*' });
-  }
-
   /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */
   save(project: string, key: DocumentKey, etag: string, document: unknown): Observable<SaveOutcome> {
-    return this.put(project, key, document, { 'If-Match': etag });
+    const headers = { 'If-Match': etag, Prefer: 'return=minimal' };
+    return this.http.put(`/api/projects/${project}/${key}`, document, { headers, observe: 'response' }).pipe(
+      map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
+      catchError((error: unknown) => of(outcomeOf(error, key))),
+    );
   }
 
-  private put(project: string, key: DocumentKey, document: unknown, headers: Record<string, string>): Observable<SaveOutcome> {
-    const asked = { ...headers, Prefer: 'return=minimal' };
-    return this.http.put(`/api/projects/${project}/${key}`, document, { headers: asked, observe: 'response' }).pipe(
-      map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
-      catchError((error: unknown) => of(outcomeOf(error))),
+  /** Makes several writes as one, or none of them. Never errors: what went wrong is an outcome. */
+  saveTogether(project: string, writes: readonly OneOfMany[]): Observable<ManyOutcome> {
+    const changes = writes.map(({ key, etag, document }) => {
+      const [collection, id] = split(key);
+      return { collection, id, etag, document };
+    });
+    return this.http.post<{ etags: Record<string, string> }>(`/api/projects/${project}/changes`, { changes }).pipe(
+      map(({ etags }): ManyOutcome => ({ type: 'saved', etags })),
+      catchError((error: unknown) => of(manyOutcomeOf(error))),
     );
   }
 }
 
-function outcomeOf(error: unknown): SaveOutcome {
+function manyOutcomeOf(error: unknown): ManyOutcome {
+  const { stale } = ((error as HttpErrorResponse).error ?? {}) as ProblemBody;
+  if (stale)
+    return { type: 'stale', stale: stale.map(({ collection, id, etag, document }) => ({ key: `${collection}/${id}`, etag, document })) };
+  const outcome = outcomeOf(error);
+  return outcome.type === 'refused' || outcome.type === 'failed' ? outcome : { type: 'failed', message: 'The server answered strangely.' };
+}
+
+function outcomeOf(error: unknown, key = ''): SaveOutcome {
   if (!(error instanceof HttpErrorResponse)) return { type: 'failed', message: String(error) };
   const body = (error.error ?? {}) as ProblemBody;
   if (error.status === 412 && body.current) return { type: 'conflict', ...body.current };
+  if (error.status === 404 && key !== '' && body.detail?.includes(key)) return { type: 'conflict', etag: undefined, document: undefined };
   if (error.status === 0) return { type: 'failed', message: 'The server cannot be reached.' };
   const places = (body.errors ?? []).map(({ path, message }) => `${path}: ${message}`).join('; ');
   const message = [body.detail ?? error.statusText, places].filter(Boolean).join(' — ');

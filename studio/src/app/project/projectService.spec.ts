@@ -176,4 +176,95 @@ describe('ProjectService', () => {
       .flush([{ collection: 'settings', id: 'spec', etag: '"s"', document: { id: 'spec', label: 7 } }]);
     expect(message).toContain('label');
   });
+
+  describe('several documents in one step', () => {
+    const together = async (): Promise<TestRequest> => {
+      jasmine.clock().tick(400);
+      await Promise.resolve();
+      return http.expectOne({ method: 'POST', url: '/api/projects/spec/changes' });
+    };
+    const changesOf = (request: TestRequest): { collection: string; id: string; etag?: string; document?: object }[] =>
+      (request.request.body as { changes: { collection: string; id: string; etag?: string; document?: object }[] }).changes;
+    const ids = (): string[] => projects.project?.sequences.map(({ id }) => id) ?? [];
+    const made = { ...sequence, id: 'made', label: 'Made' };
+
+    it('adds behind another, is stored as one, and is undone as one', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      projects.add('add next', 'sequences/next', { ...made, id: 'next' }, 'blow');
+      expect(ids()).toEqual(['blow', 'next', 'made']);
+      const request = await together();
+      const changes = changesOf(request);
+      expect(changes.map(({ collection, id, etag }) => [collection, id, etag])).toEqual([
+        ['sequences', 'next', undefined],
+        ['sequences', 'made', undefined],
+        ['settings', 'spec', '"s"'],
+      ]);
+      request.flush({ etags: { 'sequences/made': '"m"', 'sequences/next': '"n"', 'settings/spec': '"s2"' } });
+      expect(save.type).toBe('saved');
+
+      projects.undo();
+      expect(ids()).toEqual(['blow', 'made']);
+      const undone = changesOf(await together());
+      expect(undone.find(({ id }) => id === 'next')).toEqual({ collection: 'sequences', id: 'next', etag: '"n"', document: undefined });
+    });
+
+    it('puts what was removed back in its place', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      projects.remove('remove blow', ['sequences/blow']);
+      expect(ids()).toEqual(['made']);
+      projects.undo();
+      expect(ids()).toEqual(['blow', 'made']);
+      projects.redo();
+      expect(ids()).toEqual(['made']);
+      await together();
+    });
+
+    it('stores nothing of what was made and taken back before it was ever stored', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      projects.undo();
+      expect(changesOf(await together()).map(({ id }) => id)).toEqual(['spec']);
+    });
+
+    it('keeps all of a step when a part of it was changed elsewhere, until whose it is is chosen', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      (await together()).flush(
+        { stale: [{ collection: 'settings', id: 'spec', etag: '"9"', document: { id: 'spec', label: 'Theirs', conventions: {} } }] },
+        { status: 412, statusText: 'Precondition Failed' },
+      );
+      expect(save).toEqual({ type: 'conflict', key: 'settings/spec' });
+      projects.keepMine('settings/spec');
+      const again = await together();
+      expect(changesOf(again).map(({ id, etag }) => [id, etag])).toEqual([
+        ['made', undefined],
+        ['spec', '"9"'],
+      ]);
+      again.flush({ etags: { 'sequences/made': '"m"', 'settings/spec': '"10"' } });
+      expect(save.type).toBe('saved');
+    });
+
+    it('asks when what is being edited was removed elsewhere, and can put it back', async () => {
+      open();
+      note('mine');
+      (await written()).flush({ detail: 'there is no sequences/blow; nothing was stored' }, { status: 404, statusText: 'Not Found' });
+      expect(save).toEqual({ type: 'conflict', key: 'sequences/blow' });
+      projects.keepMine('sequences/blow');
+      expect(changesOf(await together())).toEqual([
+        { collection: 'sequences', id: 'blow', etag: undefined, document: jasmine.objectContaining({ note: 'mine' }) },
+      ]);
+    });
+
+    it('gives way to a removal elsewhere, one undo from having it back', async () => {
+      open();
+      note('mine');
+      (await written()).flush({ detail: 'there is no sequences/blow; nothing was stored' }, { status: 404, statusText: 'Not Found' });
+      projects.takeTheirs('sequences/blow');
+      expect(ids()).toEqual([]);
+      projects.undo();
+      expect(noteOf()).toBe('mine');
+    });
+  });
 });

@@ -1,9 +1,9 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
-import { readProject, type Project, type Sequence, type Settings } from '@undatio/core';
+import { readProject, type Project, storedSettingsOf, type Sequence, type StoredSettings } from '@undatio/core';
 import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
-import { BehaviorSubject, catchError, EMPTY, filter, map, type Observable } from 'rxjs';
-import { parseDocument, readDocument, withDocument, type DocumentKey, type EditableDocument } from './documentKey';
+import { BehaviorSubject, catchError, EMPTY, filter, map } from 'rxjs';
+import { parseDocument, readDocument, withDocument, type DocumentKey, type DocumentState, type EditableDocument } from './documentKey';
 import { History } from './history';
 import { ProjectApi, type Entity } from './projectApi';
 import { SaveQueue } from './saveQueue';
@@ -17,7 +17,7 @@ export class ProjectService {
   private readonly api = inject(ProjectApi);
   private readonly state = new BehaviorSubject<Project | undefined>(undefined);
   private readonly load = new BehaviorSubject<LoadState>({ type: 'loading' });
-  private readonly history = new History<EditableDocument>();
+  private readonly history = new History<readonly DocumentState[]>();
   private readonly historyChanged = new BehaviorSubject<void>(undefined);
   private readonly queue = new SaveQueue(this.api, (key) => this.read(key));
   private readonly id = signal<string | undefined>(undefined);
@@ -91,37 +91,66 @@ export class ProjectService {
   }
 
   /** Replaces the project's settings by what `edit` makes of them. */
-  editSettings(label: string, edit: (settings: Settings) => Settings, gesture?: string): void {
-    if (this.project) this.editDocument(`settings/${this.project.id}`, label, (document) => edit(document as Settings), gesture);
+  editSettings(label: string, edit: (settings: StoredSettings) => StoredSettings, gesture?: string): void {
+    if (this.project) this.editDocument(`settings/${this.project.id}`, label, (document) => edit(document as StoredSettings), gesture);
   }
 
-  /** Adds an empty sequence to the server and then here. Emits its id, or a message when it could not be added. */
-  addSequence(event: string): Observable<{ id: string } | { message: string }> {
-    const project = this.project;
-    if (!project) return EMPTY;
-    const taken = new Set(project.sequences.map(({ id }) => id));
-    let n = 1;
-    while (taken.has(`blow-${n}`)) n++;
-    const sequence: Sequence = { id: `blow-${n}`, label: `New blow ${n}`, event, note: '', effects: [] };
-    const key: DocumentKey = `sequences/${sequence.id}`;
-    return this.api.create(project.id, key, sequence).pipe(
-      map((outcome) => {
-        if (outcome.type !== 'saved') return { message: 'message' in outcome ? outcome.message : 'It is there already.' };
-        this.queue.added(key, outcome.etag);
-        if (this.project) this.state.next({ ...this.project, sequences: [...this.project.sequences, sequence] });
-        return { id: sequence.id };
-      }),
-    );
+  /** Replaces any one document by what `edit` makes of it. Edits with the same `gesture` are undone together. */
+  editDocument(key: DocumentKey, label: string, edit: (document: EditableDocument) => EditableDocument, gesture?: string): void {
+    const before = this.read(key);
+    if (!before) return;
+    const after = edit(before);
+    if (after !== before) this.change(label, [[key, after]], gesture);
+  }
+
+  /**
+   * Puts several documents into new states, in this order, as one step: one to undo, and stored as one. A state that is
+   * undefined removes its document.
+   */
+  change(label: string, after: readonly DocumentState[], gesture?: string): void {
+    const before = after.map(([key]): DocumentState => [key, this.read(key)]);
+    const id = after.map(([key]) => key).join(' ');
+    this.history.record({ id, label, before, after, gesture });
+    this.put(after);
+  }
+
+  /** Adds a document behind the one with the id `behind`, or at the end. */
+  add(label: string, key: DocumentKey, document: EditableDocument, behind?: string): void {
+    const { project } = this;
+    if (!project) return;
+    const added = withDocument(project, key, document);
+    const order = storedSettingsOf(added).order ?? {};
+    const collection = key.slice(0, key.indexOf('/')) as keyof typeof order;
+    const ids = (order[collection] ?? []).filter((id) => id !== document.id);
+    ids.splice(behind === undefined ? ids.length : ids.indexOf(behind) + 1, 0, document.id);
+    const settings = { ...storedSettingsOf(added), order: { ...order, [collection]: ids } };
+    this.change(label, [
+      [key, document],
+      [`settings/${project.id}`, settings],
+    ]);
+  }
+
+  /** Removes documents; others that must change with them come first. */
+  remove(label: string, keys: readonly DocumentKey[], others: readonly DocumentState[] = []): void {
+    const { project } = this;
+    if (!project) return;
+    // With the settings, so that taking it back puts it in its old place.
+    const left = keys.reduce((all, key) => withDocument(all, key, undefined), project);
+    this.change(label, [
+      ...others,
+      ...keys.map((key): DocumentState => [key, undefined]),
+      [`settings/${project.id}`, storedSettingsOf(left)],
+    ]);
   }
 
   undo(): void {
     const change = this.history.undo();
-    if (change) this.put(change.id as DocumentKey, change.before);
+    if (change) this.put(change.before);
   }
 
   redo(): void {
     const change = this.history.redo();
-    if (change) this.put(change.id as DocumentKey, change.after);
+    if (change) this.put(change.after);
   }
 
   saveAgain(): void {
@@ -133,11 +162,9 @@ export class ProjectService {
     this.queue.keepMine(key);
   }
 
-  /** After a conflict: what we have, and what somebody else left. Undefined when theirs cannot be used. */
-  bothStates(key: DocumentKey): { mine: EditableDocument; theirs: EditableDocument } | undefined {
-    const mine = this.read(key);
-    const theirs = parseDocument(key, this.queue.theirs(key));
-    return mine && theirs && { mine, theirs };
+  /** After a conflict: what we have, and what somebody else left; undefined where it is not there or cannot be used. */
+  bothStates(key: DocumentKey): { mine: EditableDocument | undefined; theirs: EditableDocument | undefined } {
+    return { mine: this.read(key), theirs: parseDocument(key, this.queue.theirs(key)) };
   }
 
   /** After a conflict: write what was put together from both over what somebody else left. */
@@ -148,21 +175,19 @@ export class ProjectService {
 
   /** After a conflict: show what somebody else left. Ours stays one undo away. */
   takeTheirs(key: DocumentKey): void {
-    const ours = this.read(key);
-    const theirs = parseDocument(key, this.queue.takeTheirs(key));
-    if (!ours || !theirs) return;
-    this.history.record({ id: key, label: 'take the stored state', before: ours, after: theirs, gesture: undefined });
-    this.replaceInState(key, theirs);
+    const json = this.queue.theirs(key);
+    const theirs = parseDocument(key, json);
+    if (json !== undefined && !theirs) return;
+    this.queue.takeTheirs(key);
+    this.history.record({
+      id: key,
+      label: 'take the stored state',
+      before: [[key, this.read(key)]],
+      after: [[key, theirs]],
+      gesture: undefined,
+    });
+    this.replaceInState([[key, theirs]]);
     this.historyChanged.next();
-  }
-
-  private editDocument(key: DocumentKey, label: string, edit: (document: EditableDocument) => EditableDocument, gesture?: string): void {
-    const before = this.read(key);
-    if (!before) return;
-    const after = edit(before);
-    if (after === before) return;
-    this.history.record({ id: key, label, before, after, gesture });
-    this.put(key, after);
   }
 
   private loaded(entities: readonly Entity[]): void {
@@ -183,24 +208,26 @@ export class ProjectService {
   }
 
   private restoreDrafts(): void {
-    for (const { key, document } of this.queue.takeDrafts()) {
+    for (const { key, etag, document } of this.queue.takeDrafts()) {
       const parsed = parseDocument(key, document);
-      if (parsed && this.read(key)) this.editDocument(key, 'unsaved work of an earlier visit', () => parsed);
+      // One that was never stored is there again; one that was deleted elsewhere meanwhile is not.
+      if (parsed && (this.read(key) !== undefined || etag === '')) this.change('unsaved work of an earlier visit', [[key, parsed]]);
       else this.queue.dropDraft(key);
     }
   }
 
-  private put(key: DocumentKey, document: EditableDocument): void {
-    this.replaceInState(key, document);
+  private put(states: readonly DocumentState[]): void {
+    this.replaceInState(states);
     this.historyChanged.next();
-    this.queue.changed(key);
+    this.queue.changed(states.map(([key]) => key));
   }
 
   private read(key: DocumentKey): EditableDocument | undefined {
     return this.project && readDocument(this.project, key);
   }
 
-  private replaceInState(key: DocumentKey, document: EditableDocument): void {
-    if (this.project) this.state.next(withDocument(this.project, key, document));
+  private replaceInState(states: readonly DocumentState[]): void {
+    const { project } = this;
+    if (project) this.state.next(states.reduce((all, [key, document]) => withDocument(all, key, document), project));
   }
 }

@@ -1,8 +1,8 @@
-import { BehaviorSubject, EMPTY, map, Subject, type Observable } from 'rxjs';
-import { autosave, Retry, type SaveReport } from './autosave';
+import { BehaviorSubject, EMPTY, finalize, map, Subject, type Observable } from 'rxjs';
+import { autosave, Retry, type SaveReport, type Told } from './autosave';
 import type { DocumentKey, EditableDocument } from './documentKey';
 import { DraftStore, type Draft } from './draftStore';
-import type { ProjectApi, SaveOutcome } from './projectApi';
+import type { Left, OneOfMany, ProjectApi, SaveOutcome } from './projectApi';
 
 /** How the last edits stand with the server. */
 export type SaveState =
@@ -23,7 +23,12 @@ export class SaveQueue {
   /** The entity tag of each document as last read or written. */
   private etags = new Map<string, string>();
   private readonly unsaved = new Set<DocumentKey>();
-  private readonly conflicts = new Map<DocumentKey, { etag: string; document: unknown }>();
+  private readonly conflicts = new Map<DocumentKey, Left>();
+  /** Documents that were changed in one step are stored in one; each names all of its step. */
+  private readonly together = new Map<DocumentKey, ReadonlySet<DocumentKey>>();
+  /** Documents of writes that are under way, and what is to be written after them. */
+  private readonly underWay = new Set<DocumentKey>();
+  private readonly waiting = new Set<DocumentKey>();
   private project = '';
   private draftStore = new DraftStore('');
 
@@ -64,18 +69,22 @@ export class SaveQueue {
     this.draftStore.drop(key);
   }
 
-  /** A document was added to the server in this state. */
-  added(key: DocumentKey, etag: string): void {
-    this.etags.set(key, etag);
+  /** Documents have new states, made in one step. */
+  changed(keys: readonly DocumentKey[]): void {
+    for (const key of keys) {
+      this.unsaved.add(key);
+      this.keepDraftSoon(key);
+    }
+    if (keys.length > 1) this.bind(keys);
+    const free = keys.find((key) => !this.conflicts.has(key));
+    if (free === undefined) return;
+    this.save.next({ type: 'saving' });
+    this.edits.next(free);
   }
 
-  /** A document has a new state. */
-  changed(key: DocumentKey): void {
-    this.unsaved.add(key);
-    this.keepDraftSoon(key);
-    if (this.conflicts.has(key)) return;
-    this.save.next({ type: 'saving' });
-    this.edits.next(key);
+  private bind(keys: readonly DocumentKey[]): void {
+    const all = new Set(keys.flatMap((key) => [...(this.together.get(key) ?? [key])]));
+    for (const key of all) this.together.set(key, all);
   }
 
   /** Tries everything again that is not saved and not in conflict. */
@@ -92,7 +101,7 @@ export class SaveQueue {
   keepMine(key: DocumentKey): void {
     const theirs = this.conflicts.get(key);
     if (!theirs) return;
-    this.etags.set(key, theirs.etag);
+    this.hold(key, theirs.etag);
     this.conflicts.delete(key);
     this.edits.next(key);
   }
@@ -101,27 +110,87 @@ export class SaveQueue {
   takeTheirs(key: DocumentKey): unknown {
     const theirs = this.conflicts.get(key);
     if (!theirs) return undefined;
-    this.etags.set(key, theirs.etag);
+    this.hold(key, theirs.etag);
     this.conflicts.delete(key);
+    const [other] = [...(this.together.get(key) ?? [])].filter((one) => one !== key && this.unsaved.has(one));
     this.markSaved(key);
+    // What waited with it goes without it.
+    if (other !== undefined) this.edits.next(other);
     this.report();
     return theirs.document;
   }
 
-  private write(key: DocumentKey): Observable<SaveOutcome> {
+  private hold(key: DocumentKey, etag: string | undefined): void {
+    if (etag === undefined) this.etags.delete(key);
+    else this.etags.set(key, etag);
+  }
+
+  private write(key: DocumentKey): Observable<SaveOutcome | Told> {
+    if (!this.unsaved.has(key)) return EMPTY;
+    const keys = [...(this.together.get(key) ?? [key])].filter((one) => this.unsaved.has(one));
+    if (keys.some((one) => this.conflicts.has(one))) return EMPTY;
+    if (keys.some((one) => this.underWay.has(one))) {
+      this.waiting.add(key);
+      return EMPTY;
+    }
     const document = this.read(key);
-    if (!document || !this.unsaved.has(key)) return EMPTY;
-    return this.api.save(this.project, key, this.etags.get(key) ?? '', document).pipe(
+    const etag = this.etags.get(key);
+    if (keys.length > 1 || document === undefined || etag === undefined) return this.writeTogether(keys);
+    const write = this.api.save(this.project, key, etag, document).pipe(
       map((outcome) => {
-        if (outcome.type === 'saved') {
-          this.etags.set(key, outcome.etag);
-          // Edited again while the write was under way: still unsaved, now on top of what was just stored.
-          if (unchanged(this.read(key), document)) this.markSaved(key);
-          else this.keepDraft(key);
-        }
+        if (outcome.type === 'saved') this.saved(key, outcome.etag, document);
         return outcome;
       }),
     );
+    return this.alone(keys, write);
+  }
+
+  /** No document is in two writes at once: a later one waits, and then starts from what the first has left. */
+  private alone<T>(keys: readonly DocumentKey[], write: Observable<T>): Observable<T> {
+    for (const key of keys) this.underWay.add(key);
+    return write.pipe(
+      finalize(() => {
+        for (const key of keys) this.underWay.delete(key);
+        const waiting = [...this.waiting];
+        this.waiting.clear();
+        for (const key of waiting) this.edits.next(key);
+      }),
+    );
+  }
+
+  private writeTogether(keys: readonly DocumentKey[]): Observable<SaveOutcome | Told> {
+    const writes = keys.map((key): OneOfMany => ({ key, etag: this.etags.get(key), document: this.read(key) }));
+    // What was made and removed again before it was ever stored.
+    const real = writes.filter(({ etag, document }) => etag !== undefined || document !== undefined);
+    for (const { key } of writes) if (!real.some((one) => one.key === key)) this.markSaved(key);
+    if (real.length === 0) {
+      this.report();
+      return EMPTY;
+    }
+    const write = this.api.saveTogether(this.project, real).pipe(
+      map((outcome): SaveOutcome | Told => {
+        if (outcome.type === 'refused' || outcome.type === 'failed') return outcome;
+        if (outcome.type === 'stale') for (const { key, etag, document } of outcome.stale) this.conflicts.set(key, { etag, document });
+        else for (const { key, document } of real) this.saved(key, outcome.etags[key], document as EditableDocument | undefined);
+        return { type: 'told' };
+      }),
+    );
+    return this.alone(keys, write);
+  }
+
+  /** A document is stored in this state. */
+  private saved(key: DocumentKey, etag: string | undefined, document: EditableDocument | undefined): void {
+    this.hold(key, etag);
+    this.unbind(key);
+    // Edited again while the write was under way: still unsaved, now on top of what was just stored.
+    if (unchanged(this.read(key), document)) this.markSaved(key);
+    else this.keepDraft(key);
+  }
+
+  private unbind(key: DocumentKey): void {
+    const others = new Set([...(this.together.get(key) ?? [])].filter((one) => one !== key));
+    this.together.delete(key);
+    for (const other of others) this.together.set(other, others);
   }
 
   private settle({ key, outcome }: SaveReport): void {
@@ -159,13 +228,14 @@ export class SaveQueue {
   }
 
   private markSaved(key: DocumentKey): void {
+    this.unbind(key);
     this.unsaved.delete(key);
     this.draftStore.drop(key);
   }
 }
 
 /** Settings are put together anew at every reading, so identity alone would not tell. */
-function unchanged(now: EditableDocument | undefined, then: EditableDocument): boolean {
-  if (now === undefined || !('conventions' in now && 'conventions' in then)) return now === then;
-  return now.label === then.label && now.conventions === then.conventions;
+function unchanged(now: EditableDocument | undefined, then: EditableDocument | undefined): boolean {
+  if (now === undefined || then === undefined || !('conventions' in now && 'conventions' in then)) return now === then;
+  return JSON.stringify(now) === JSON.stringify(then);
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { AudioService } from '../playback/audioService';
 import { HandService } from '../playback/handService';
@@ -132,6 +132,10 @@ export class TunePage {
   protected readonly load = toSignal(this.projects.load$, { requireSync: true });
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
+  private readonly project = toSignal(this.projects.project$);
+  /** Whether the sequence of the address is there. */
+  private readonly there = computed(() => this.project()?.sequences.some(({ id }) => id === this.sequence()) === true);
+  private readonly first = computed(() => this.project()?.sequences[0]?.id);
   protected readonly background = signal<StageBackground>('dark');
   protected readonly layout = inject(TuneLayout);
   /** Whether the stage alone fills the window. */
@@ -150,9 +154,12 @@ export class TunePage {
     effect(() => {
       if (this.load().type !== 'ready') return;
       const wanted = this.sequence();
-      const first = this.projects.project?.sequences[0]?.id;
-      if (wanted && this.projects.sequence(wanted)) this.strikes.choose(wanted);
-      else if (first) this.address.turnTo('tune', [this.strikes.current.sequence || first], { replaceUrl: true });
+      if (wanted && this.there()) this.strikes.choose(wanted);
+      // One that is not there, or not any more: the one that was struck last, or the first.
+      else if (this.first()) {
+        const last = this.projects.sequence(this.strikes.current.sequence)?.id;
+        this.address.turnTo('tune', [last ?? this.first() ?? ''], { replaceUrl: true });
+      }
     });
   }
 

@@ -1,4 +1,5 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
+import type { Sequence } from '@undatio/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
@@ -15,9 +16,6 @@ import { SignatureService } from '../../signatures/signatureService';
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
     <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
     <button type="button" class="plain new" title="An empty sequence for the event that is struck now" (click)="add()">New</button>
-    @if (refused(); as message) {
-      <span class="refused" role="alert">{{ message }}</span>
-    }
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.id) {
         <span class="event" role="presentation">{{ group.event }}</span>
@@ -61,10 +59,6 @@ import { SignatureService } from '../../signatures/signatureService';
     }
     .new {
       align-self: center;
-    }
-    .refused {
-      align-self: center;
-      color: var(--warn);
     }
     .tiles {
       display: flex;
@@ -126,7 +120,6 @@ export class Ribbon {
   private readonly projects = inject(ProjectService);
   protected readonly signatures = inject(SignatureService);
   private readonly project = toSignal(this.projects.project$);
-  protected readonly refused = signal('');
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
 
   protected readonly filter = signal('');
@@ -162,11 +155,13 @@ export class Ribbon {
   protected add(): void {
     const project = this.project();
     const event = project?.sequences.find(({ id }) => id === this.chosen())?.event ?? project?.events[0]?.id;
-    if (!event) return;
-    this.projects.addSequence(event).subscribe((added) => {
-      this.refused.set('message' in added ? added.message : '');
-      if ('id' in added) this.choose(added.id);
-    });
+    if (!project || !event) return;
+    const taken = new Set(project.sequences.map(({ id }) => id));
+    let n = 1;
+    while (taken.has(`blow-${n}`)) n++;
+    const sequence: Sequence = { id: `blow-${n}`, label: `New blow ${n}`, event, note: '', effects: [] };
+    this.projects.add(`add ${sequence.label}`, `sequences/${sequence.id}`, sequence);
+    this.choose(sequence.id);
   }
 
   protected choose(id: string): void {
