@@ -1,6 +1,7 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
 export { documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
+export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
 export { families, type EffectKind, type Family } from './effects/effect.js';
 export { particlePictures } from './effects/parts/particlePictures.js';
 export { effectKinds, fieldsOfKind } from './effects/registry.js';
