@@ -14,6 +14,7 @@ export { draw, hash4, hashText } from './maths/hash.js';
 export { toOklab } from './maths/oklab.js';
 export { readOut, ReadoutScan, type ReadoutOptions, type Readouts } from './measure/readouts.js';
 export {
+  fieldNamePattern,
   identifierPattern,
   directionModes,
   fieldGroups,

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from './studio';
+import { expect, test } from './studio.js';
 
 test('a project is begun by keyboard, struck in the first second, thrown away and taken back', async ({ studio, page, server }) => {
   await page.goto(`${server.address}/projects`);

@@ -18,6 +18,12 @@ function tuneAddress([tune, sequence, ...more]: UrlSegment[]): UrlMatchResult | 
   return sequence ? { consumed: [tune, sequence], posParams: { sequence } } : { consumed: [tune] };
 }
 
+/** `rules`, or `rules` and an event. */
+function rulesAddress([rules, event, ...more]: UrlSegment[]): UrlMatchResult | null {
+  if (rules?.path !== 'rules' || more.length > 0) return null;
+  return event ? { consumed: [rules, event], posParams: { event } } : { consumed: [rules] };
+}
+
 /** The screens of an open project. */
 const screens: Routes = [
   // One route for both addresses, so that the page and its stage are made once.
@@ -30,6 +36,7 @@ const screens: Routes = [
       return import('./tune/tunePage').then((m) => m.TunePage);
     },
   },
+  { matcher: rulesAddress, title: 'Rules · Undatio', loadComponent: () => import('./rules/rulesPage').then((m) => m.RulesPage) },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },
   { path: '**', redirectTo: 'tune' },
 ];

@@ -1,0 +1,133 @@
+import { eventSchema, type EventType, type PayloadField, type Project, type Sequence } from '@undatio/core';
+import { freeId, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from '@undatio/core/internal';
+import { storedSettingsOf } from '@undatio/core';
+import type { DocumentState } from '../project/documentKey';
+
+/** What is done to events, as the documents that change with it. Pure: who calls puts them in place. */
+
+export type FieldType = PayloadField['type'];
+
+export const fieldTypes: readonly { readonly type: FieldType; readonly label: string; readonly about: string }[] = [
+  { type: 'number', label: 'number', about: 'How much: damage, speed, health.' },
+  { type: 'direction', label: 'direction', about: 'Which way the blow flies, in degrees.' },
+  { type: 'kind', label: 'choice', about: 'One of a few words: plain, burning, poisoned.' },
+  { type: 'flag', label: 'flag', about: 'Yes or no: critical, blocked.' },
+  { type: 'text', label: 'text', about: 'A name or a word to show.' },
+];
+
+/** A new event, whose id and label are free. */
+export function newEvent({ events }: Pick<Project, 'events'>): EventType {
+  const id = freeId('new event', new Set(events.map((event) => event.id)), 'event');
+  return { id, label: id === 'new-event' ? 'New event' : `New event ${id.slice('new-event-'.length)}`, fields: [] };
+}
+
+/** A copy of an event under a free id; sequences stay with the original. */
+export function copyOf(event: EventType, { events }: Pick<Project, 'events'>): EventType {
+  return {
+    ...event,
+    id: freeId(`${event.id} copy`, new Set(events.map(({ id }) => id)), 'event'),
+    label: `${event.label}, copy`.slice(0, 80),
+  };
+}
+
+/** A new field of a type, with a free name. */
+export function newField(type: FieldType, fields: readonly PayloadField[]): PayloadField {
+  const taken = new Set(fields.map(({ name }) => name));
+  const base = { number: 'amount', direction: 'direction', kind: 'kind', flag: 'flag', text: 'text' }[type];
+  let n = 1;
+  while (taken.has(n === 1 ? base : `${base}${n}`)) n++;
+  const name = n === 1 ? base : `${base}${n}`;
+  const common = { name, label: name.charAt(0).toUpperCase() + name.slice(1) };
+  switch (type) {
+    case 'number':
+      return { type, ...common, min: 0, max: 100, step: 1, default: 10 };
+    case 'direction':
+      return { type, ...common, default: 0 };
+    case 'kind':
+      return { type, ...common, options: ['plain', 'other'], default: 'plain' };
+    case 'flag':
+      return { type, ...common, default: false };
+    case 'text':
+      return { type, ...common, default: '' };
+  }
+}
+
+/** Why an event cannot be so, in one sentence; undefined when it can. */
+export function refusalOf(event: EventType): string | undefined {
+  const parsed = eventSchema().safeParse(event);
+  if (parsed.success) return undefined;
+  const [{ path, message }] = parsed.error.issues;
+  const field = path[0] === 'fields' ? event.fields[Number(path[1])]?.name : undefined;
+  return `${field ? `${field}: ` : ''}${message}`;
+}
+
+export function withField(event: EventType, name: string, field: PayloadField | undefined): EventType {
+  return { ...event, fields: event.fields.flatMap((other) => (other.name === name ? (field ? [field] : []) : [other])) };
+}
+
+/** The list with one place moved by a step; the same list at its ends. */
+export function moved<T>(list: readonly T[], at: number, step: number): T[] {
+  const to = at + step;
+  const next = [...list];
+  if (to < 0 || to >= list.length) return next;
+  [next[at], next[to]] = [next[to], next[at]];
+  return next;
+}
+
+export function sequencesOn({ sequences }: Pick<Project, 'sequences'>, event: string): Sequence[] {
+  return sequences.filter((sequence) => sequence.event === event);
+}
+
+export function usersOf(project: Project, event: string, field: string): FieldUser[] {
+  return usersOfField(project.sequences, event, field);
+}
+
+/** Sequences as they are after a change of their own. */
+function changed(project: Project, event: string, change: (sequence: Sequence) => Sequence): DocumentState[] {
+  return sequencesOn(project, event).flatMap((sequence): DocumentState[] => {
+    const after = change(sequence);
+    return after === sequence ? [] : [[`sequences/${sequence.id}`, after]];
+  });
+}
+
+export function fieldRenamed(project: Project, event: EventType, from: string, to: string): DocumentState[] {
+  const field = event.fields.find(({ name }) => name === from);
+  if (!field) return [];
+  const after = withField(event, from, { ...field, name: to });
+  return [[`events/${event.id}`, after], ...changed(project, event.id, (sequence) => withFieldRenamed(sequence, from, to))];
+}
+
+export function fieldRemoved(project: Project, event: EventType, name: string): DocumentState[] {
+  const field = event.fields.find((other) => other.name === name);
+  if (!field) return [];
+  return [
+    ...changed(project, event.id, (sequence) => withFieldFixed(sequence, field)),
+    [`events/${event.id}`, withField(event, name, undefined)],
+  ];
+}
+
+export function optionRenamed(project: Project, event: EventType, name: string, from: string, to: string): DocumentState[] {
+  const field = event.fields.find((other) => other.name === name);
+  if (field?.type !== 'kind') return [];
+  const after: PayloadField = {
+    ...field,
+    options: field.options.map((option) => (option === from ? to : option)),
+    default: field.default === from ? to : field.default,
+  };
+  return [
+    [`events/${event.id}`, withField(event, name, after)],
+    ...changed(project, event.id, (sequence) => withOptionRenamed(sequence, name, from, to)),
+  ];
+}
+
+/** The event under another id, with everything that plays on it, in its old place. */
+export function eventRenamed(project: Project, event: EventType, id: string): DocumentState[] {
+  const settings = storedSettingsOf(project);
+  const events = project.events.map((other) => (other.id === event.id ? id : other.id));
+  return [
+    [`events/${id}`, { ...event, id }],
+    ...sequencesOn(project, event.id).map((sequence): DocumentState => [`sequences/${sequence.id}`, { ...sequence, event: id }]),
+    [`events/${event.id}`, undefined],
+    [`settings/${project.id}`, { ...settings, order: { ...settings.order, events } }],
+  ];
+}
