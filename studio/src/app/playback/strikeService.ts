@@ -50,6 +50,15 @@ function withHealth(event: EventType | undefined, payload: Payload, before: numb
   return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
 }
 
+/** What of a payload its event knows, as it stands now: fields are renamed and removed while they are struck. */
+function fittingPayload(event: EventType | undefined, payload: Payload): Payload {
+  const fits = ([name, value]: [string, unknown]): boolean => {
+    const field = event?.fields.find((known) => known.name === name);
+    return field !== undefined && typeof value === typeof field.default && (field.type !== 'kind' || field.options.includes(String(value)));
+  };
+  return Object.fromEntries(Object.entries(payload).filter(fits));
+}
+
 /** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */
 export interface RapidSettings {
   readonly on: boolean;
@@ -192,9 +201,10 @@ export class StrikeService {
     return project?.events.find(({ id }) => id === event);
   }
 
-  private strikeNow(project: Project, settings: StrikeSettings, sequence: Sequence): StageTake {
-    const { payload, seed, solo, listener } = settings;
+  private strikeNow(project: Project, asked: StrikeSettings, sequence: Sequence): StageTake {
     const event = project.events.find(({ id }) => id === sequence.event);
+    const settings = { ...asked, payload: fittingPayload(event, asked.payload) };
+    const { payload, seed, solo, listener } = settings;
     const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
     const plan = this.planOf(project, sequence);
     if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };

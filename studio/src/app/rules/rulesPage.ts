@@ -6,6 +6,7 @@ import { identifierPattern } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import type { DocumentKey } from '../project/documentKey';
+import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { isTyping } from '../shared/typing';
@@ -169,10 +170,7 @@ export class RulesPage {
   protected addSequence(event: EventType): void {
     const project = this.project();
     if (!project) return;
-    const taken = new Set(project.sequences.map(({ id }) => id));
-    let n = 1;
-    while (taken.has(`blow-${n}`)) n++;
-    const sequence: Sequence = { id: `blow-${n}`, label: `New blow ${n}`, event: event.id, note: '', effects: [] };
+    const sequence = newSequence(project, event.id);
     this.projects.add(`add ${sequence.label}`, `sequences/${sequence.id}`, sequence);
     this.address.turnTo('tune', [sequence.id]);
   }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
@@ -6,12 +6,20 @@ import { ButtonModule } from 'primeng/button';
 import { SliderModule } from 'primeng/slider';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
 import type { PayloadField } from '@undatio/core';
+import { movedToEvent } from '@undatio/core/internal';
 import { PlaybackService } from '../../playback/playbackService';
 import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
 import { RadioKeys } from '../../shared/radioKeys';
+
+/** A move to another event, where not all of a sequence fits. */
+interface Move {
+  readonly label: string;
+  readonly lost: readonly string[];
+  readonly go: () => void;
+}
 
 type FieldOf<T extends PayloadField['type']> = Extract<PayloadField, { type: T }>;
 
@@ -58,6 +66,12 @@ export class StrikePad {
   /** Whether what is seldom changed is shown. */
   protected readonly settingUp = signal(false);
 
+  protected readonly events = computed(() => this.project()?.events ?? []);
+  /** A move to another event that waits for a yes. */
+  protected readonly moving = linkedSignal<string | undefined, Move | undefined>({
+    source: () => this.stage()?.sequence.id,
+    computation: () => undefined,
+  });
   protected readonly numbers = computed(() =>
     this.fields('number')
       .filter(({ name }) => !this.health() || !/^health(Before|After)$/.test(name))
@@ -80,6 +94,20 @@ export class StrikePad {
 
   protected strike(): void {
     this.playback.strike();
+  }
+
+  /** To another event: at once where all that it follows is there, otherwise once what is not has been seen. */
+  protected askMove(box: HTMLSelectElement): void {
+    const { sequence, event } = this.stage() ?? {};
+    const to = this.events().find(({ id }) => id === box.value);
+    if (!sequence || !event || !to || to === event) return;
+    const { sequence: moved, lost } = movedToEvent(sequence, event, to);
+    const go = (): void => {
+      this.moving.set(undefined);
+      this.projects.edit(sequence.id, `move ${sequence.label} to ${to.label}`, () => moved);
+    };
+    if (lost.length === 0) go();
+    else this.moving.set({ label: to.label, lost, go });
   }
 
   protected set(name: string, value: number | string | boolean): void {
@@ -116,6 +144,7 @@ export class StrikePad {
   }
 
   private value(field: PayloadField): number | string | boolean {
-    return this.settings().payload[field.name] ?? field.default;
+    const value = this.settings().payload[field.name];
+    return typeof value === typeof field.default ? (value ?? field.default) : field.default;
   }
 }

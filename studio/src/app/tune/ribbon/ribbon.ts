@@ -1,7 +1,7 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
-import type { Sequence } from '@undatio/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { StrikeService } from '../../playback/strikeService';
+import { copyOfSequence, newSequence } from '../../project/newSequence';
 import { ProjectService } from '../../project/projectService';
 import { ScreenAddress } from '../../project/screenAddress';
 import { SignaturePicture } from '../../signatures/signaturePicture';
@@ -14,8 +14,25 @@ import { SignatureService } from '../../signatures/signatureService';
   imports: [SignaturePicture],
   template: `
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
-    <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
-    <button type="button" class="plain new" title="An empty sequence for the event that is struck now" (click)="add()">New</button>
+    <span class="tools">
+      <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
+      <span class="acts">
+        <button type="button" class="plain" title="An empty sequence for the event that is struck now" (click)="add()">New</button>
+        <button type="button" class="plain" title="A copy of the one that is struck" [disabled]="shown() === ''" (click)="duplicate()">
+          Copy
+        </button>
+        <button
+          type="button"
+          class="plain"
+          aria-label="Remove the sequence"
+          title="Remove the one that is struck (Delete on its tile)"
+          [disabled]="shown() === ''"
+          (click)="remove()"
+        >
+          ✕
+        </button>
+      </span>
+    </span>
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.id) {
         <span class="event" role="presentation">{{ group.event }}</span>
@@ -27,7 +44,7 @@ import { SignatureService } from '../../signatures/signatureService';
             [attr.data-sequence]="tile.id"
             [attr.aria-selected]="tile.id === chosen()"
             [tabindex]="tile.id === chosen() ? 0 : -1"
-            [title]="tile.note || tile.label"
+            [title]="(tile.note || tile.label) + ' (Alt+←, Alt+→: move)'"
             (click)="choose(tile.id)"
             (keydown)="key($event)"
           >
@@ -50,15 +67,25 @@ import { SignatureService } from '../../signatures/signatureService';
       min-width: 0;
     }
     input {
-      width: 6.5rem;
-      align-self: center;
-      padding: 0.25rem 0.5rem;
+      width: 8.2rem;
+      padding: 0.15rem 0.4rem;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;
       background: var(--sheet);
     }
-    .new {
-      align-self: center;
+    .tools {
+      display: flex;
+      flex-direction: column;
+      justify-content: center;
+      gap: 0.3rem;
+      flex: none;
+    }
+    .acts {
+      display: flex;
+      gap: 0.25rem;
+    }
+    .acts .plain {
+      font-size: 0.8125rem;
     }
     .tiles {
       display: flex;
@@ -135,7 +162,7 @@ export class Ribbon {
   });
 
   /** What is struck, once it has a tile. */
-  private readonly shown = computed(() =>
+  protected readonly shown = computed(() =>
     this.groups().some(({ tiles }) => tiles.some(({ id }) => id === this.chosen())) ? this.chosen() : '',
   );
 
@@ -156,12 +183,42 @@ export class Ribbon {
     const project = this.project();
     const event = project?.sequences.find(({ id }) => id === this.chosen())?.event ?? project?.events[0]?.id;
     if (!project || !event) return;
-    const taken = new Set(project.sequences.map(({ id }) => id));
-    let n = 1;
-    while (taken.has(`blow-${n}`)) n++;
-    const sequence: Sequence = { id: `blow-${n}`, label: `New blow ${n}`, event, note: '', effects: [] };
+    const sequence = newSequence(project, event);
     this.projects.add(`add ${sequence.label}`, `sequences/${sequence.id}`, sequence);
     this.choose(sequence.id);
+  }
+
+  protected duplicate(): void {
+    const project = this.project();
+    const original = project?.sequences.find(({ id }) => id === this.chosen());
+    if (!project || !original) return;
+    const copy = copyOfSequence(original, project);
+    this.projects.add(`duplicate ${original.label}`, `sequences/${copy.id}`, copy, original.id);
+    this.choose(copy.id);
+  }
+
+  /** Removes what is struck, one undo from having it back, and turns to its neighbour. */
+  protected remove(): void {
+    const tiles = this.groups().flatMap(({ tiles: all }) => all);
+    const at = tiles.findIndex(({ id }) => id === this.chosen());
+    if (at < 0) return;
+    const { id, label } = tiles[at];
+    const next = tiles[at + 1] ?? tiles[at - 1];
+    this.projects.remove(`remove ${label}`, [`sequences/${id}`]);
+    if (next) this.choose(next.id);
+  }
+
+  /** Moves what is struck among those of its event. */
+  private move(step: number): void {
+    const project = this.project();
+    const ids =
+      this.groups()
+        .find(({ tiles }) => tiles.some(({ id }) => id === this.chosen()))
+        ?.tiles.map(({ id }) => id) ?? [];
+    const other = ids[ids.indexOf(this.chosen()) + step];
+    if (!project || !other) return;
+    const swapped = project.sequences.map(({ id }) => (id === this.chosen() ? other : id === other ? this.chosen() : id));
+    this.projects.editSettings('move a sequence', (settings) => ({ ...settings, order: { ...settings.order, sequences: swapped } }));
   }
 
   protected choose(id: string): void {
@@ -170,8 +227,10 @@ export class Ribbon {
 
   protected key(event: KeyboardEvent): void {
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (event.key === 'Delete') return this.remove();
     if (step === 0) return;
     event.preventDefault();
+    if (event.altKey) return this.move(step);
     const tile = event.currentTarget as HTMLButtonElement;
     const tiles = [...(tile.parentElement?.querySelectorAll<HTMLButtonElement>('.tile') ?? [])];
     const next = tiles[tiles.indexOf(tile) + step];
