@@ -145,11 +145,14 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
       ...common,
       duration: z.number().min(0).max(600).describe('Seconds.'),
       peaks: z.array(z.number().min(0).max(1)).max(512).default([]).describe('Its outline, for drawing.'),
+      loudness: z.number().min(-200).max(20).optional().describe('LUFS after ITU-R BS.1770; left out where it is silent or not measured.'),
     }),
     z.strictObject({
       type: z.literal('picture').describe('A picture.'),
       ...common,
       cells: z.number().int().min(1).max(256).default(1).describe('Equal cells side by side, when it is an animated strip.'),
+      width: z.number().int().min(1).max(16384).optional().describe('px of the file.'),
+      height: z.number().int().min(1).max(16384).optional().describe('px of the file.'),
     }),
   ]);
 });

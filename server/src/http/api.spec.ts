@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
@@ -306,6 +307,19 @@ describe('the API', () => {
     expect((await post(JSON.stringify(other))).status).toBe(201);
     expect((await post(JSON.stringify(other))).status).toBe(409);
     expect(await (await call('/api/projects/second-league')).json()).toEqual(other);
+  });
+
+  it('keeps bytes by their digest, gives them back as what they are, and as nothing that runs', async () => {
+    const keep = async (body: Buffer): Promise<Response> => call('/api/bytes', { method: 'POST', body: new Uint8Array(body) });
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
+    const kept = await keep(svg);
+    const { sha256 } = (await kept.json()) as { sha256: string };
+    expect([kept.status, sha256]).toEqual([201, createHash('sha256').update(svg).digest('hex')]);
+    const back = await call(`/api/bytes/${sha256}`);
+    expect([back.headers.get('content-type'), await back.text()]).toEqual(['image/svg+xml', svg.toString()]);
+    expect(back.headers.get('content-security-policy')).toContain('sandbox');
+    expect((await keep(Buffer.alloc(0))).status).toBe(422);
+    for (const name of ['0'.repeat(64), '..%2fundatio.sqlite', 'x']) expect((await call(`/api/bytes/${name}`)).status).toBe(404);
   });
 
   it('sends pictures that cannot run anything', async () => {

@@ -3,13 +3,20 @@ import type Router from '@koa/router';
 import { assetSchema } from '@undatio/core';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
+import { readBytes } from './body.js';
 import { HttpProblem } from './problemDetails.js';
+
+/** The largest file that is taken in. */
+const bytesLimit = 64 * 1024 * 1024;
+const sandbox = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
 
 const types: Readonly<Record<string, string>> = {
   '.wav': 'audio/wav',
   '.svg': 'image/svg+xml',
   '.png': 'image/png',
   '.webp': 'image/webp',
+  '.jpg': 'image/jpeg',
+  '.jpeg': 'image/jpeg',
 };
 
 /** The bytes of an asset. Even a picture that carries a script cannot run it: the answer is sandboxed. */
@@ -27,8 +34,37 @@ export function assetRoutes(router: Router, documents: DocumentStore, assets: As
     }
     const bytes = await assets.read(sha256);
     if (!bytes) throw new HttpProblem(404, `the file "${file}" of the asset "${id}" is missing`);
-    context.set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
+    context.set('Content-Security-Policy', sandbox);
     context.type = types[extname(file).toLowerCase()] ?? 'application/octet-stream';
     context.body = Buffer.from(bytes);
   });
+
+  // Bytes come first: a document that names them follows once they are here.
+  router.post('/bytes', async (context) => {
+    const bytes = await readBytes(context, bytesLimit);
+    if (bytes.length === 0) throw new HttpProblem(422, 'expected a file with something in it');
+    context.status = 201;
+    context.body = { sha256: await assets.write(bytes), size: bytes.length };
+  });
+
+  router.get('/bytes/:sha256', async (context) => {
+    const { sha256 } = context.params;
+    context.set('ETag', `"${sha256}"`);
+    const bytes = await assets.read(sha256);
+    if (!bytes) throw new HttpProblem(404, 'there are no such bytes here');
+    context.set('Cache-Control', 'private, max-age=31536000, immutable');
+    context.set('Content-Security-Policy', sandbox);
+    context.type = typeOf(bytes);
+    context.body = Buffer.from(bytes);
+  });
+}
+
+/** What bytes are by how they begin: the pictures that browsers must be told of, and everything else as bytes. */
+function typeOf(bytes: Uint8Array): string {
+  const head = Buffer.from(bytes.subarray(0, 256)).toString('latin1');
+  if (head.startsWith('\x89PNG')) return 'image/png';
+  if (head.startsWith('\xff\xd8')) return 'image/jpeg';
+  if (head.startsWith('RIFF')) return head.startsWith('WEBP', 8) ? 'image/webp' : 'audio/wav';
+  if (/^\s*(?:\xef\xbb\xbf)?\s*<(?:svg|\?xml|!--)/.test(head)) return 'image/svg+xml';
+  return 'application/octet-stream';
 }

@@ -117,6 +117,20 @@ export function openApiDocument(): Json {
           },
         },
       },
+      '/api/bytes': {
+        post: {
+          operationId: 'keep-bytes',
+          requestBody: { required: true, content: { '*/*': {} } },
+          responses: {
+            201: json(
+              { type: 'object', properties: { sha256: { type: 'string' }, size: { type: 'integer' } } },
+              'Kept; the same bytes once.',
+            ),
+            413: problem('Too large.'),
+            422: problem('Empty.'),
+          },
+        },
+      },
       '/api/demo': {
         post: {
           operationId: 'restore-demo',
