@@ -45,6 +45,13 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('button', { name: /^Download kit/ })).toBeEnabled();
     await studio.settle();
     expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Rules' }).click();
+    await expect(page.getByLabel('Name of the event')).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Assets' }).click();
+    await page.getByRole('button', { name: 'Sounds' }).waitFor();
+    expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/projects`);
     await page.getByRole('button', { name: 'New' }).click();
     await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();

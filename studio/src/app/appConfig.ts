@@ -37,6 +37,7 @@ const screens: Routes = [
     },
   },
   { matcher: rulesAddress, title: 'Rules · Undatio', loadComponent: () => import('./rules/rulesPage').then((m) => m.RulesPage) },
+  { path: 'assets', title: 'Assets · Undatio', loadComponent: () => import('./assets/assetsPage').then((m) => m.AssetsPage) },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },
   { path: '**', redirectTo: 'tune' },
 ];

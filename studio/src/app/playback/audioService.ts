@@ -23,7 +23,8 @@ export class AudioService {
   private readonly api = inject(ProjectApi);
   private readonly state = new BehaviorSubject<AudioState>({ volume: 0.8, muted: false, missing: [], played: 0 });
   private readonly clips = new Map<string, AudioBuffer>();
-  private readonly asked = new Set<string>();
+  /** The bytes that were asked for of each clip. */
+  private readonly asked = new Map<string, string>();
   private readonly ringing = new Set<AudioBufferSourceNode>();
   private output: { context: AudioContext; gain: GainNode } | undefined;
 
@@ -54,10 +55,10 @@ export class AudioService {
   private fetchClips(project: Project): void {
     let decoder: OfflineAudioContext | undefined;
     for (const asset of project.assets) {
-      if (asset.type !== 'sound' || this.asked.has(asset.id)) continue;
-      this.asked.add(asset.id);
+      if (asset.type !== 'sound' || this.asked.get(asset.id) === asset.sha256) continue;
+      this.asked.set(asset.id, asset.sha256);
       decoder ??= new OfflineAudioContext(1, 1, 44100);
-      void this.fetchClip(this.api.assetUrl(project.id, asset.id), asset.id, decoder);
+      void this.fetchClip(this.api.assetUrl(project, asset.id), asset.id, decoder);
     }
   }
 
@@ -66,6 +67,7 @@ export class AudioService {
       const response = await fetch(url);
       if (!response.ok) throw new Error(response.statusText);
       this.clips.set(id, await decoder.decodeAudioData(await response.arrayBuffer()));
+      if (this.state.value.missing.includes(id)) this.change({ missing: this.state.value.missing.filter((other) => other !== id) });
     } catch {
       this.change({ missing: [...this.state.value.missing, id] });
     }

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Problem, Settings } from '@undatio/core';
+import type { Problem, Project, Settings } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
 import { split, type DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
@@ -79,12 +79,20 @@ export class ProjectApi {
     return this.http.get<KitContents>(`/api/projects/${project}/kit/contents?lean=${lean}`);
   }
 
-  assetUrl(project: string, asset: string): string {
-    return `/api/projects/${project}/assets/${asset}/content`;
+  /** Where an asset's bytes are, whether its document is stored yet or not. */
+  assetUrl(project: Pick<Project, 'assets'> | undefined, id: string): string {
+    return `/api/bytes/${project?.assets.find((asset) => asset.id === id)?.sha256 ?? id}`;
   }
 
   kitUrl(project: string, lean: boolean): string {
     return `/api/projects/${project}/kit${lean ? '?lean=true' : ''}`;
+  }
+
+  /** Keeps a file's bytes and tells their digest. */
+  keepBytes(bytes: Blob): Observable<{ sha256: string; size: number }> {
+    return this.http.post<{ sha256: string; size: number }>('/api/bytes', bytes, {
+      headers: { 'Content-Type': 'application/octet-stream' },
+    });
   }
 
   /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */

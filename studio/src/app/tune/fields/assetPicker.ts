@@ -131,7 +131,7 @@ export class AssetPicker {
   }
 
   protected pictureUrl(id: string): string {
-    return this.api.assetUrl(this.projects.project?.id ?? '', id);
+    return this.api.assetUrl(this.projects.project, id);
   }
 
   /** The outline of a sound, mirrored about its middle, on a 64 × 20 field. */

@@ -121,7 +121,7 @@ export class Stage {
     try {
       // The painter brings PixiJS with it: loaded after the page, so that the page does not wait for it.
       const { StagePainter } = await import('../../stage/stagePainter');
-      const painter = await StagePainter.create(this.host().nativeElement, project, (asset) => this.api.assetUrl(project.id, asset));
+      const painter = await StagePainter.create(this.host().nativeElement, project, (asset) => this.api.assetUrl(project, asset));
       if (this.destroyed.destroyed) return painter.destroy();
       this.painter = painter;
     } catch (error) {
