@@ -58,6 +58,28 @@ try {
   await ship.getByText('Every reference resolves').waitFor();
   await settled(ship);
   await save(ship, 'ship');
+  const rules = await tune('lance-light', 2);
+  await rules.getByRole('link', { name: 'Rules' }).click();
+  await rules.locator('und-stage canvas').waitFor();
+  await settled(rules);
+  await save(rules, 'rules');
+  await rules.getByRole('link', { name: 'Assets' }).click();
+  await settled(rules);
+  await save(rules, 'assets');
+  // A shelf with more than the demo on it, and something in the bin.
+  const begin = (label, seen, viewWidth, viewHeight) =>
+    rules.request.post(`${address}/api/start`, {
+      data: { label, seen, viewWidth, viewHeight, axis: 'down', pixelsPerUnit: 1 },
+      headers: { 'Content-Type': 'application/json' },
+    });
+  await begin('Moth fencing', 'side', 960, 540);
+  await begin('Weevil rumble', 'above', 320, 180);
+  await begin('An old try', 'side', 960, 540);
+  await rules.request.delete(`${address}/api/projects/an-old-try`);
+  await rules.goto(`${address}/projects`);
+  await settled(rules);
+  await rules.waitForTimeout(1500);
+  await save(rules, 'projects');
   const yard = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await yard.goto(`${address}/yard`);
   await yard.locator('#log li').nth(1).waitFor({ timeout: 60_000 });
