@@ -171,6 +171,7 @@ export class Studio {
     sequence: string,
   ): Promise<{ etag: string; document: { note: string; effects: ({ id: string } & Record<string, unknown>)[] } }> {
     const response = await fetch(`${this.server.address}/api/projects/elytra-league/sequences/${sequence}`);
+    if (!response.ok) throw new Error(`${sequence} cannot be read: ${response.status} ${await response.text()}`);
     return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as never };
   }
 

@@ -4,6 +4,7 @@ import { actorSchema, assetSchema, conventionsSchema, eventSchema, kitPath, proj
 import { identifier } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
+import { kitTypes } from './kitTypes.js';
 
 /** Shape of kit.json. Field names are stable; `format` rises when they are not. */
 export const kitSchema = /* @__PURE__ */ lazySchema(() =>
@@ -57,6 +58,7 @@ export function kitEntries(project: Project, { script, declarations, vectors, do
     { path: 'kit.schema.json', text: JSON.stringify(kitJsonSchema()) + '\n' },
     { path: 'undatio-runtime.js', text: script },
     { path: 'undatio-runtime.d.ts', text: declarations },
+    { path: 'kit.d.ts', text: kitTypes(project) },
     { path: 'package.json', text: toText(packageOf(project)) },
     { path: 'README.md', text: kitReadme(project) },
     ...documents,
@@ -73,7 +75,11 @@ function packageOf({ id }: Project): object {
     private: true,
     license: 'MIT',
     type: 'module',
-    exports: { '.': { types: './undatio-runtime.d.ts', default: './undatio-runtime.js' }, './kit.json': './kit.json' },
+    exports: {
+      '.': { types: './undatio-runtime.d.ts', default: './undatio-runtime.js' },
+      './kit': { types: './kit.d.ts' },
+      './kit.json': './kit.json',
+    },
   };
 }
 

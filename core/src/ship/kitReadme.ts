@@ -18,6 +18,14 @@ const frame = take.createFrame();
 take.sample(0.05, frame); // any time, any order
 \`\`\`
 
+In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
+
+\`\`\`ts
+import type { ThisKit } from './kit.js';
+
+const kit = openKit(json) as ThisKit;
+\`\`\`
+
 Units: ${unitsPerPixel} per px, +y points ${axis}, angles in ${angles}, times in seconds from contact.
 Frames come in these units; payloads, places and bodies are given in px, degrees and +y down.
 

@@ -1,0 +1,90 @@
+import { parseCaption } from '../effects/parts/captionMarkup.js';
+import type { PayloadField, Project, Sequence } from '../model/project.js';
+
+/**
+ * `kit.d.ts`: the names of this very kit as TypeScript types, so that a misspelt sequence, a field that its event does not have
+ * or an option that there is not is an error where the game is compiled. They follow from the documents and nothing else.
+ */
+export function kitTypes({ label, events, sequences, assets, actors }: Project): string {
+  const lines = [
+    `/** The names of the kit “${comment(label)}”. Made with the kit; another one is made with the next. */`,
+    `import type { Kit, StrikeOptions, Take } from './undatio-runtime.js';`,
+    '',
+    '/** What comes with each event; what is left out has its default. */',
+    'export interface Events {',
+    ...events.flatMap(({ id, label: words, note, fields }) => [
+      `  /** ${comment([words, note].filter(Boolean).join('. '))} */`,
+      `  readonly ${quoted(id)}: {`,
+      ...fields.map((field) => `    /** ${comment(aboutField(field))} */\n    readonly ${field.name}?: ${typeOf(field)};`),
+      '  };',
+    ]),
+    '}',
+    '',
+    '/** Which event each sequence plays on. */',
+    'export interface SequenceEvents {',
+    ...sequences.map(({ id, label: words, event }) => `  /** ${comment(words)} */\n  readonly ${quoted(id)}: ${quoted(event)};`),
+    '}',
+    '',
+    'export type EventName = keyof Events;',
+    'export type SequenceName = keyof SequenceEvents;',
+    '/** The payload of a sequence. */',
+    'export type PayloadOf<S extends SequenceName> = Events[SequenceEvents[S]];',
+    `export type SoundName = ${union(assets.filter(({ type }) => type === 'sound').map(({ id }) => id))};`,
+    `export type PictureName = ${union(assets.filter(({ type }) => type === 'picture').map(({ id }) => id))};`,
+    'export type AssetName = SoundName | PictureName;',
+    `export type ActorName = ${union(actors.map(({ id }) => id))};`,
+    '/** What a game can be told by its sequences. */',
+    `export type SignalName = ${union([...new Set(sequences.flatMap(signalsOf))].sort())};`,
+    '',
+    '/** This kit: `openKit(json) as ThisKit`. */',
+    "export interface ThisKit extends Omit<Kit, 'strike' | 'sequences' | 'assetFile'> {",
+    '  readonly sequences: readonly SequenceName[];',
+    '  strike<S extends SequenceName>(sequence: S, payload?: PayloadOf<S>, options?: StrikeOptions): Take;',
+    '  assetFile(id: AssetName): string;',
+    '}',
+  ];
+  return lines.join('\n') + '\n';
+}
+
+function typeOf(field: PayloadField): string {
+  switch (field.type) {
+    case 'number':
+    case 'direction':
+      return 'number';
+    case 'flag':
+      return 'boolean';
+    case 'text':
+      return 'string';
+    case 'kind':
+      return union(field.options);
+  }
+}
+
+function aboutField(field: PayloadField): string {
+  if (field.type === 'number')
+    return `${field.label}, ${field.min} to ${field.max}${field.unit ? ` ${field.unit}` : ''}; else ${field.default}.`;
+  return `${field.label}${field.type === 'direction' ? ', in degrees' : ''}; else ${JSON.stringify(field.default)}.`;
+}
+
+/** Names of signals that a sequence can raise: its signals' own, and those in its captions. */
+function signalsOf({ effects }: Sequence): string[] {
+  return effects.flatMap((effect): string[] => {
+    if (effect.kind === 'signal') return [effect.name];
+    if (effect.kind !== 'caption') return [];
+    const pieces = parseCaption(effect.text);
+    return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'signal' ? [piece.name] : [])) : [];
+  });
+}
+
+function union(names: readonly string[]): string {
+  return names.length === 0 ? 'never' : names.map(quoted).join(' | ');
+}
+
+function quoted(text: string): string {
+  return JSON.stringify(text);
+}
+
+/** Text that ends no comment. */
+function comment(text: string): string {
+  return text.replaceAll('*/', '* /').replace(/\s+/g, ' ').trim();
+}
