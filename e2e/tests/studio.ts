@@ -69,7 +69,7 @@ export class Studio {
   ) {}
 
   async open(sequence = 'lance-light'): Promise<void> {
-    await this.page.goto(`${this.server.address}/tune/${sequence}`);
+    await this.page.goto(`${this.server.address}/projects/elytra-league/tune/${sequence}`);
     await expect(this.page.locator('und-stage canvas')).toBeVisible();
     await expect(this.page.locator('und-lane').first()).toBeVisible();
     // The stage paints as soon as its pictures are there.
@@ -238,6 +238,9 @@ export const test = base.extend<Fixtures, Shared>({
   server: async ({ running }, use) => {
     const restored = await fetch(`${running.address}/api/demo`, { method: 'POST' });
     if (!restored.ok) throw new Error(`the demo was not restored: ${restored.status}`);
+    // What another test has put on the shelf would be in this one's way.
+    const all = (await (await fetch(`${running.address}/api/projects`)).json()) as { id: string }[];
+    for (const { id } of all) if (id !== 'elytra-league') await fetch(`${running.address}/api/projects/${id}`, { method: 'DELETE' });
     await use(running);
     // A test may have stopped it.
     if (!(await fetch(`${running.address}/api/health`).catch(() => undefined))) await running.start();

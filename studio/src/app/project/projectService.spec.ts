@@ -228,6 +228,29 @@ describe('ProjectService', () => {
       expect(changesOf(await together()).map(({ id }) => id)).toEqual(['spec']);
     });
 
+    it('stores settings once more when what they put in order has changed while they were being stored', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      const first = await together();
+      projects.change('bring in', [['assets/other', { ...project.assets[0], id: 'other' }]]);
+      first.flush({ etags: { 'sequences/made': '"m"', 'settings/spec': '"s2"' } });
+      (await together()).flush({ etags: { 'assets/other': '"o"' } });
+      http.expectOne({ method: 'PUT', url: '/api/projects/spec/settings/spec' }).flush(null, { headers: { ETag: '"s3"' } });
+      expect(save.type).toBe('saved');
+    });
+
+    it('brings back what an earlier visit made and could not store', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      jasmine.clock().tick(200);
+      http.verify();
+      TestBed.resetTestingModule();
+      TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+      open();
+      expect(ids()).toEqual(['blow', 'made']);
+      expect(changesOf(await together()).find(({ id }) => id === 'made')?.etag).toBeUndefined();
+    });
+
     it('keeps all of a step when a part of it was changed elsewhere, until whose it is is chosen', async () => {
       open();
       projects.add('add made', 'sequences/made', made);

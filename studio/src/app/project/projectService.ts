@@ -208,11 +208,14 @@ export class ProjectService {
   }
 
   private restoreDrafts(): void {
-    for (const { key, etag, document } of this.queue.takeDrafts()) {
+    for (const draft of this.queue.drafts()) {
+      const { key, etag, document } = draft;
       const parsed = parseDocument(key, document);
       // One that was never stored is there again; one that was deleted elsewhere meanwhile is not.
-      if (parsed && (this.read(key) !== undefined || etag === '')) this.change('unsaved work of an earlier visit', [[key, parsed]]);
-      else this.queue.dropDraft(key);
+      if (parsed && (this.read(key) !== undefined || etag === '')) {
+        this.queue.takeDraft(draft);
+        this.change('unsaved work of an earlier visit', [[key, parsed]]);
+      } else this.queue.dropDraft(key);
     }
   }
 

@@ -58,11 +58,14 @@ export class SaveQueue {
     this.draftStore = new DraftStore(project);
   }
 
-  /** What an earlier visit could not save. Each will be saved against the state it was made from, so that a change made meanwhile shows as a conflict. */
-  takeDrafts(): Draft[] {
-    const drafts = this.draftStore.all();
-    for (const { key, etag } of drafts) this.etags.set(key, etag);
-    return drafts;
+  /** What an earlier visit could not save. */
+  drafts(): Draft[] {
+    return this.draftStore.all();
+  }
+
+  /** A draft will be saved against the state it was made from, so that a change made meanwhile shows as a conflict. */
+  takeDraft({ key, etag }: Draft): void {
+    this.hold(key, etag === '' ? undefined : etag);
   }
 
   dropDraft(key: DocumentKey): void {
@@ -183,8 +186,13 @@ export class SaveQueue {
     this.hold(key, etag);
     this.unbind(key);
     // Edited again while the write was under way: still unsaved, now on top of what was just stored.
-    if (unchanged(this.read(key), document)) this.markSaved(key);
-    else this.keepDraft(key);
+    if (unchanged(this.read(key), document)) {
+      this.markSaved(key);
+      return;
+    }
+    this.keepDraft(key);
+    // Settings change with the documents that they put in order, without anybody having edited them.
+    this.edits.next(key);
   }
 
   private unbind(key: DocumentKey): void {

@@ -17,7 +17,15 @@ import { SignatureService } from '../../signatures/signatureService';
     <span class="tools">
       <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
       <span class="acts">
-        <button type="button" class="plain" title="An empty sequence for the event that is struck now" (click)="add()">New</button>
+        <button
+          type="button"
+          class="plain"
+          [title]="hasEvents() ? 'An empty sequence for the event that is struck now' : 'Make an event in Rules first'"
+          [disabled]="!hasEvents()"
+          (click)="add()"
+        >
+          New
+        </button>
         <button type="button" class="plain" title="A copy of the one that is struck" [disabled]="shown() === ''" (click)="duplicate()">
           Copy
         </button>
@@ -53,7 +61,7 @@ import { SignatureService } from '../../signatures/signatureService';
           </button>
         }
       } @empty {
-        <span class="none">No sequence matches “{{ filter() }}”.</span>
+        <span class="none">{{ filter() === '' ? 'No sequence yet. New begins one.' : 'No sequence matches “' + filter() + '”.' }}</span>
       }
     </div>
   `,
@@ -150,6 +158,7 @@ export class Ribbon {
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
 
   protected readonly filter = signal('');
+  protected readonly hasEvents = computed(() => (this.project()?.events.length ?? 0) > 0);
   protected readonly chosen = computed(() => this.settings().sequence);
   protected readonly groups = computed(() => {
     const project = this.project();
