@@ -228,6 +228,25 @@ test.describe('shaping on the strip', () => {
     expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(3 / 60, 5);
   });
 
+  test('a lane is copied to another sequence by keyboard, and a text that is none is told', async ({ studio, page }) => {
+    await studio.open();
+    await studio.block('shake').focus();
+    await page.keyboard.press('Control+c');
+    const tile = (name: string) => page.getByRole('listbox', { name: 'Sequences' }).getByRole('option', { name });
+    await tile('Nectar sip').click();
+    await expect(page).toHaveURL(/nectar-sip$/);
+    await page.keyboard.press('Control+v');
+    // Its strength follows a field that is not there.
+    await expect(page.getByRole('alert')).toContainText('Nothing was pasted');
+    await tile('Pod bursts').click();
+    await expect(page).toHaveURL(/pod-burst$/);
+    await page.keyboard.press('Control+v');
+    await expect(studio.block('shake-2')).toBeFocused();
+    await studio.saved();
+    const { effects } = (await studio.stored('pod-burst')).document;
+    expect(effects.at(-1)?.['kind']).toBe('shake');
+  });
+
   test('the ribbon finds a sequence, and Tune opens it', async ({ studio, page }) => {
     await studio.open();
     await page.getByLabel('Filter sequences').fill('lance, em');

@@ -18,6 +18,7 @@ import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
+import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
 import { Lane } from './lane';
 import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
@@ -40,7 +41,11 @@ const overscan = 240;
   imports: [Lane, FamilyGlyph, Playhead],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
-  host: { '(document:keydown)': 'pageKey($event)' },
+  host: {
+    '(document:keydown)': 'pageKey($event)',
+    '(document:copy)': 'copy($event)',
+    '(document:paste)': 'paste($event)',
+  },
 })
 export class ImpactStrip {
   private readonly strikes = inject(StrikeService);
@@ -60,6 +65,8 @@ export class ImpactStrip {
   private readonly openedIndex = computed(() => this.effects().findIndex(({ id }) => id === this.opened()));
   protected readonly adding = signal(false);
   protected readonly typed = signal('');
+  /** Why nothing was pasted. */
+  protected readonly told = signal('');
   /** The family that is chosen by its glyph; all of them while none is. */
   protected readonly family = signal<Family | undefined>(undefined);
   protected readonly families = [...new Set(Object.values(effectKinds).map(({ family }) => family))];
@@ -124,6 +131,38 @@ export class ImpactStrip {
     if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
     event.preventDefault();
     this.toggleAdding();
+  }
+
+  /** The lane that the keyboard is on goes to the clipboard; a text that is selected or typed has the clipboard to itself. */
+  protected copy(event: ClipboardEvent): void {
+    const id = document.activeElement?.closest<HTMLElement>('und-lane')?.dataset['effect'];
+    const effect = this.effects().find((one) => one.id === id);
+    if (!effect || !event.clipboardData || this.isText(event) || getSelection()?.isCollapsed === false) return;
+    event.preventDefault();
+    event.clipboardData.setData('text/plain', lanesToText([effect]));
+    this.told.set('');
+  }
+
+  /** Lanes from the clipboard stand behind those that are there. */
+  protected paste(event: ClipboardEvent): void {
+    const sequence = this.stage()?.sequence;
+    const project = this.project();
+    if (!sequence || !project || !event.clipboardData || this.isText(event)) return;
+    event.preventDefault();
+    try {
+      const lanes = lanesFromText(event.clipboardData.getData('text/plain'));
+      const after = withLanes(sequence, lanes, this.projects.compileContext(project));
+      this.projects.edit(sequence.id, lanes.length === 1 ? `paste ${lanes[0].id}` : `paste ${lanes.length} lanes`, () => after);
+      this.told.set('');
+      const { id } = after.effects[after.effects.length - lanes.length];
+      afterNextRender(() => this.laneOf(id)?.querySelector<HTMLElement>('.block')?.focus(), { injector: this.injector });
+    } catch (error) {
+      this.told.set(`Nothing was pasted: ${(error as Error).message}.`);
+    }
+  }
+
+  private isText({ target }: ClipboardEvent): boolean {
+    return target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== 'checkbox');
   }
 
   /** Opens the choice of effects with its box ready to be typed in. */
