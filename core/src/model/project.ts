@@ -229,6 +229,15 @@ export const storedSettingsSchema = /* @__PURE__ */ lazySchema(() =>
 );
 export type StoredSettings = z.infer<ReturnType<typeof storedSettingsSchema>>;
 
+/** The schema of each kind of document, as it is stored. */
+export const documentSchemas = {
+  settings: storedSettingsSchema,
+  events: eventSchema,
+  actors: actorSchema,
+  assets: assetSchema,
+  sequences: sequenceSchema,
+} as const;
+
 /** A project's settings as they are stored. */
 export function storedSettingsOf(project: Project): StoredSettings {
   const ids = (list: readonly { readonly id: string }[]): string[] => list.map(({ id }) => id);

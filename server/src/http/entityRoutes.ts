@@ -2,14 +2,10 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import * as z from 'zod';
 import {
-  actorSchema,
-  assetSchema,
   checkActorAlone,
   checkSequenceAlone,
-  eventSchema,
+  documentSchemas,
   problemsOf,
-  sequenceSchema,
-  storedSettingsSchema,
   unmetUses,
   usesOfActor,
   usesOfSequence,
@@ -51,14 +47,6 @@ export const changesSchema = z.strictObject({
     .min(1)
     .max(2000),
 });
-
-const schemas = {
-  settings: storedSettingsSchema,
-  events: eventSchema,
-  actors: actorSchema,
-  assets: assetSchema,
-  sequences: sequenceSchema,
-} as const;
 
 type EntityContext = Context & { params: Record<string, string> };
 
@@ -158,7 +146,7 @@ function addressedAs(project: string, collection: string, id: string): Address {
 
 /** Checks an entity's own shape and that it is the one the address names. */
 function readEntity({ collection, id }: Address, json: unknown): unknown {
-  const parsed = schemas[collection]().safeParse(json);
+  const parsed = documentSchemas[collection]().safeParse(json);
   if (!parsed.success)
     throw new HttpProblem(422, `this cannot be stored in ${collection}/${id}; nothing was stored`, problemsOf(parsed.error));
   const document = parsed.data as { id: string };

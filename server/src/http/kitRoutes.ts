@@ -3,13 +3,7 @@ import type { Context } from 'koa';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { HttpProblem } from './problemDetails.js';
-
-/** Whether `?lean=true` asks for a runtime without the kinds that no sequence uses. */
-function isLean({ query }: Context): boolean {
-  const { lean = 'false' } = query;
-  if (lean === 'true' || lean === 'false') return lean === 'true';
-  throw new HttpProblem(400, `expected lean to be true or false, found ${JSON.stringify(lean)}`);
-}
+import { readFlag } from './query.js';
 
 /** The kit of a stored project: what it will contain, and the archive. Made by the workers, because it takes a while. */
 export function kitRoutes(router: Router, documents: DocumentStore, workers: Workers): void {
@@ -19,12 +13,12 @@ export function kitRoutes(router: Router, documents: DocumentStore, workers: Wor
   };
 
   router.get('/projects/:project/kit/contents', async (context) => {
-    const lean = isLean(context);
+    const lean = readFlag(context, 'lean');
     context.body = await workers.run('kitContents', { project: await existing(context), lean });
   });
 
   router.get('/projects/:project/kit', async (context) => {
-    const lean = isLean(context);
+    const lean = readFlag(context, 'lean');
     const project = await existing(context);
     const { archive, errors } = await workers.run('kit', { project, lean });
     if (!archive) throw new HttpProblem(422, 'the project cannot be shipped', errors);

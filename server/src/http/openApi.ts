@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { actorSchema, assetSchema, eventSchema, projectSchema, sequenceSchema, storedSettingsSchema } from '@undatio/core';
+import { documentSchemas, projectSchema } from '@undatio/core';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
 import { changesSchema } from './entityRoutes.js';
 import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';
@@ -28,14 +28,6 @@ const kitContentsSchema = z.object({
   files: z.array(z.object({ path: z.string(), size: z.int() })),
   size: z.int().describe('Bytes of the archive; 0 when it cannot be made.'),
 });
-
-const entitySchemas = {
-  settings: storedSettingsSchema,
-  events: eventSchema,
-  actors: actorSchema,
-  assets: assetSchema,
-  sequences: sequenceSchema,
-};
 
 const etag: Json = { ETag: { description: 'The state’s entity tag.', schema: { type: 'string' } } };
 
@@ -163,7 +155,7 @@ export function openApiDocument(): Json {
                   type: 'object',
                   required: ['collection', 'id', 'etag', 'document'],
                   properties: {
-                    collection: { enum: Object.keys(entitySchemas) },
+                    collection: { enum: Object.keys(documentSchemas) },
                     id: { type: 'string' },
                     etag: { type: 'string' },
                     document: { type: 'object' },
@@ -228,14 +220,14 @@ export function openApiDocument(): Json {
         },
       },
       ...shelfPaths(),
-      ...Object.fromEntries(Object.keys(entitySchemas).map(entityPaths)),
+      ...Object.fromEntries(Object.keys(documentSchemas).map(entityPaths)),
     },
     components: {
       schemas: {
         Problem: jsonSchema(problemSchema),
         KitContents: jsonSchema(kitContentsSchema),
         Project: jsonSchema(projectSchema()),
-        ...Object.fromEntries(Object.entries(entitySchemas).map(([name, schema]) => [name, jsonSchema(schema())])),
+        ...Object.fromEntries(Object.entries(documentSchemas).map(([name, schema]) => [name, jsonSchema(schema())])),
         ...shared,
       },
     },

@@ -11,6 +11,7 @@ import { binDays, type DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { readBytes, readJson } from './body.js';
 import { HttpProblem } from './problemDetails.js';
+import { readFlag } from './query.js';
 
 const choicesLimit = 4096;
 const importLimit = 256 * 1024 * 1024;
@@ -104,7 +105,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   });
 
   router.post('/imports', async (context) => {
-    const { look, as, replace } = readImportQuery(context.query);
+    const { look, as, replace } = readImportQuery(context);
     const type = context.is('application/zip', 'application/json');
     if (!type) throw new HttpProblem(415, 'expected a body of type application/zip or application/json');
     const bytes = await readBytes(context, importLimit);
@@ -160,15 +161,9 @@ interface ImportQuery {
   readonly replace: boolean;
 }
 
-function readImportQuery(query: Context['query']): ImportQuery {
-  const flag = (name: string): boolean => {
-    const { [name]: value = 'false' } = query;
-    if (value !== 'true' && value !== 'false')
-      throw new HttpProblem(400, `expected ${name} to be true or false, found ${JSON.stringify(value)}`);
-    return value === 'true';
-  };
-  const { as } = query;
+function readImportQuery(context: Context): ImportQuery {
+  const { as } = context.query;
   if (as !== undefined && (typeof as !== 'string' || !identifierPattern.test(as)))
     throw new HttpProblem(400, `expected as to be an id of lower-case letters, digits and dashes, found ${JSON.stringify(as)}`);
-  return { look: flag('look'), as, replace: flag('replace') };
+  return { look: readFlag(context, 'look'), as, replace: readFlag(context, 'replace') };
 }

@@ -1,11 +1,7 @@
 import {
-  actorSchema,
-  assetSchema,
-  eventSchema,
-  sequenceSchema,
+  documentSchemas,
   settingsOf,
   storedSettingsOf,
-  storedSettingsSchema,
   type Actor,
   type Asset,
   type EventType,
@@ -64,17 +60,9 @@ function orderedOf(project: Project, order: NonNullable<StoredSettings['order']>
   });
 }
 
-const schemas = {
-  settings: storedSettingsSchema,
-  events: eventSchema,
-  actors: actorSchema,
-  assets: assetSchema,
-  sequences: sequenceSchema,
-} as const;
-
 /** Reads a document that came from outside; undefined when it cannot be used. */
 export function parseDocument(key: DocumentKey, json: unknown): EditableDocument | undefined {
-  const parsed = schemas[split(key)[0]]().safeParse(json);
+  const parsed = documentSchemas[split(key)[0]]().safeParse(json);
   return parsed.success ? (parsed.data as EditableDocument) : undefined;
 }
 

@@ -1,5 +1,15 @@
 import type { Effect, Sequence } from '@undatio/core';
-import { effectKinds, fieldsOfKind, mapValue, tidy, valueSpan, type Bounds, type Field, type NumberValue } from '@undatio/core/internal';
+import {
+  effectKinds,
+  fieldsOfKind,
+  freeId,
+  mapValue,
+  tidy,
+  valueSpan,
+  type Bounds,
+  type Field,
+  type NumberValue,
+} from '@undatio/core/internal';
 
 /** A field of an effect as the inspector shows it. */
 export type InspectedField = Field & { readonly name: string };
@@ -73,10 +83,6 @@ export function strengthenedBy(effect: Effect, factor: number): Effect {
 }
 
 /** An id that the sequence does not have yet: the kind's name, numbered from the second on. */
-export function freeId(sequence: Sequence, kind: string): string {
-  const taken = new Set(sequence.effects.map(({ id }) => id));
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? kind : `${kind}-${n}`;
-    if (!taken.has(id)) return id;
-  }
+export function freeEffectId({ effects }: Sequence, kind: string): string {
+  return freeId(kind, new Set(effects.map(({ id }) => id)), 'effect');
 }

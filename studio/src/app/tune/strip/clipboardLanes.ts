@@ -1,6 +1,6 @@
 import { DocumentError, type Effect, type Sequence } from '@undatio/core';
 import { compileSequence, effectSchema, type CompileContext } from '@undatio/core/internal';
-import { freeId } from '../sequenceEdits';
+import { freeEffectId } from '../sequenceEdits';
 
 /** Lanes as text: what is copied on one sequence and pasted on another, of this project or of another one. */
 
@@ -37,7 +37,7 @@ export function lanesFromText(text: string): Effect[] {
 export function withLanes(sequence: Sequence, lanes: readonly Effect[], context: CompileContext): Sequence {
   const ids = new Map<string, string>();
   const named = lanes.reduce<Sequence>((all, lane) => {
-    const id = freeId(all, all.effects.some((effect) => effect.id === lane.id) ? lane.id.replace(/-\d+$/, '') : lane.id);
+    const id = freeEffectId(all, all.effects.some((effect) => effect.id === lane.id) ? lane.id.replace(/-\d+$/, '') : lane.id);
     ids.set(lane.id, id);
     return { ...all, effects: [...all.effects, { ...lane, id }] };
   }, sequence);

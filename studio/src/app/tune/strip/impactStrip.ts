@@ -23,7 +23,7 @@ import { Lane } from './lane';
 import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
 import { OpenLane } from '../openLane';
-import { freeId } from '../sequenceEdits';
+import { freeEffectId } from '../sequenceEdits';
 import { TimeAxis } from './timeAxis';
 
 /** The strip ends at one of these, so that it does not creep while a block is dragged. */
@@ -188,7 +188,7 @@ export class ImpactStrip {
       return (fitting.find(({ tags }) => tags.includes(kind)) ?? fitting[0])?.id;
     };
     if (!sequence) return;
-    const id = freeId(sequence, kind);
+    const id = freeEffectId(sequence, kind);
     const made = newEffect(kind as EffectName, id, { clip: first('sound'), picture: first('picture') });
     if (!made) return;
     const at =

@@ -2,7 +2,7 @@ import type { Effect } from '@undatio/core';
 import { sequenceWith, takeOf } from '../../../testing';
 import { dragTo, type DragPart } from './laneDrag';
 import { snap } from './snapping';
-import { freeId, withoutEffect } from '../sequenceEdits';
+import { freeEffectId, withoutEffect } from '../sequenceEdits';
 import { TimeAxis } from './timeAxis';
 
 /** 1000 px a second, so that px read as milliseconds. */
@@ -79,9 +79,9 @@ describe('taking an effect out', () => {
   });
 
   it('names new ones apart', () => {
-    expect(freeId(sequenceWith([]), 'flash')).toBe('flash');
+    expect(freeEffectId(sequenceWith([]), 'flash')).toBe('flash');
     expect(
-      freeId(
+      freeEffectId(
         sequenceWith([
           { kind: 'flash', id: 'flash' },
           { kind: 'flash', id: 'flash-2' },
