@@ -8,6 +8,7 @@ import type { DocumentState } from '../project/documentKey';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { FileDrop } from '../shared/fileDrop';
 import { ImportService } from './importService';
 
 interface User {
@@ -23,12 +24,7 @@ interface User {
   imports: [RouterLink],
   templateUrl: './assetsPage.html',
   styleUrl: './assetsPage.scss',
-  host: {
-    '(dragover)': 'over($event)',
-    '(dragleave)': 'dropping.set(false)',
-    '(drop)': 'drop($event)',
-    '[class.dropping]': 'dropping()',
-  },
+  hostDirectives: [FileDrop],
 })
 export class AssetsPage {
   private readonly projects = inject(ProjectService);
@@ -43,7 +39,6 @@ export class AssetsPage {
   protected readonly type = signal<Asset['type']>('sound');
   protected readonly wanted = signal('');
   protected readonly unusedOnly = signal(false);
-  protected readonly dropping = signal(false);
   /** The row that the keyboard is on. */
   protected readonly here = signal('');
   /** A removal that waits, because others use the asset. */
@@ -74,6 +69,10 @@ export class AssetsPage {
       return words.every((word) => text.includes(word)) && !(this.unusedOnly() && this.users().has(asset.id));
     });
   });
+
+  constructor() {
+    inject(FileDrop).dropped.subscribe(({ files }) => void this.imports.take([...files]));
+  }
 
   protected url(id: string): string {
     return this.api.assetUrl(this.project(), id);
@@ -196,17 +195,5 @@ export class AssetsPage {
     const [file] = input.files ?? [];
     if (file) void this.imports.replace(asset, file);
     input.value = '';
-  }
-
-  protected over(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dropping.set(true);
-  }
-
-  protected drop(event: DragEvent): void {
-    event.preventDefault();
-    this.dropping.set(false);
-    void this.imports.take([...(event.dataTransfer?.files ?? [])]);
   }
 }

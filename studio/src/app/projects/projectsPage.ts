@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import type { Settings } from '@undatio/core';
 import { ProjectService } from '../project/projectService';
+import { FileDrop } from '../shared/fileDrop';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { ago, counted, daysLeft } from './ago';
 import { BringIn } from './bringIn';
@@ -29,12 +30,7 @@ const demo = 'elytra-league';
   imports: [BringIn, NewProjectPanel, SignaturePicture],
   templateUrl: './projectsPage.html',
   styleUrl: './projectsPage.scss',
-  host: {
-    '(dragover)': 'over($event)',
-    '(dragleave)': 'dropping.set(false)',
-    '(drop)': 'drop($event)',
-    '[class.dropping]': 'dropping()',
-  },
+  hostDirectives: [FileDrop],
 })
 export class ProjectsPage {
   protected readonly shelf = inject(ShelfService);
@@ -45,7 +41,6 @@ export class ProjectsPage {
   protected readonly now = signal(Date.now());
   protected readonly making = signal(false);
   protected readonly renaming = signal<string | undefined>(undefined);
-  protected readonly dropping = signal(false);
   /** What is being brought in. */
   protected readonly bringing = signal<Blob | undefined>(undefined);
   protected readonly refused = signal('');
@@ -67,6 +62,7 @@ export class ProjectsPage {
   constructor() {
     this.shelf.notice.set(undefined);
     this.shelf.read();
+    inject(FileDrop).dropped.subscribe((dropped) => void this.bring(droppedFiles(dropped)));
     const clock = setInterval(() => this.now.set(Date.now()), 30_000);
     inject(DestroyRef).onDestroy(() => clearInterval(clock));
   }
@@ -126,19 +122,6 @@ export class ProjectsPage {
     this.bringing.set(undefined);
     this.shelf.notice.set({ text: `“${label}” is on the shelf.` });
     this.shelf.read();
-  }
-
-  protected over(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dropping.set(true);
-  }
-
-  protected drop(event: DragEvent): void {
-    if (!event.dataTransfer) return;
-    event.preventDefault();
-    this.dropping.set(false);
-    void this.bring(droppedFiles(event.dataTransfer));
   }
 
   protected chosen(input: HTMLInputElement): void {
