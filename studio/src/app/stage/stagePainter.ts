@@ -19,9 +19,6 @@ import { TextLayer } from './textLayer';
 /** World height at which the log's moss begins, under the actors' feet. */
 const mossLine = 62;
 
-/** px of a window in which the stage is still shown in its full size. */
-const narrow = 560;
-
 /** Behind the actors: the arena by night, or plain sky and ground, to judge an effect on grey and on bright. */
 const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
 const grounds = { dark: 0x40592b, mid: 0x5d6f49, bright: 0xb3c58e } as const;
@@ -47,8 +44,7 @@ export class StagePainter {
   private readonly lens = new LensLayer(this.world);
   private pictures: PictureLayers | undefined;
   private readonly plainGround = new Graphics();
-  /** Stage px for one world px. */
-  private scale = 1;
+  private conventions = { viewWidth: 960, viewHeight: 540 };
   private seenFromAbove = false;
   private arena: Arena | undefined;
   private stands: readonly (Standing | undefined)[] = [];
@@ -98,7 +94,7 @@ export class StagePainter {
 
   private async furnish(project: Project, pictureUrl: (asset: string) => string): Promise<void> {
     const { actors, assets } = project;
-    this.scale = stageScale(project.conventions);
+    this.conventions = project.conventions;
     this.seenFromAbove = project.seen === 'above';
     const pictures = assets.filter((asset) => asset.type === 'picture');
     const { textures } = this;
@@ -199,8 +195,7 @@ export class StagePainter {
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
-    // In a small window all of the blow is still in sight.
-    const zoom = this.scale * Math.min(1, width / narrow) * view.zoom;
+    const zoom = stageScale(this.conventions, width) * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);

@@ -3,9 +3,15 @@ import type { Conventions } from '@undatio/core';
 /** Stage px for one world px in a view of 960 by 540. */
 const usualScale = 1.2;
 
-/** Stage px for one world px: a game with a small view is looked at from as near as one with a large view. */
-export function stageScale({ viewWidth, viewHeight }: Pick<Conventions, 'viewWidth' | 'viewHeight'>): number {
-  return usualScale * Math.min(960 / viewWidth, 540 / viewHeight);
+/** px of a window in which the stage is still shown in its full size. */
+const narrow = 560;
+
+/**
+ * Stage px for one world px in a window of `width` px: a game with a small view is looked at from as near as one with a large
+ * view, and in a small window all of the blow is still in sight.
+ */
+export function stageScale({ viewWidth, viewHeight }: Pick<Conventions, 'viewWidth' | 'viewHeight'>, width: number): number {
+  return usualScale * Math.min(960 / viewWidth, 540 / viewHeight) * Math.min(1, width / narrow);
 }
 
 /** Where the contact point lies in the window, as fractions of its size. */

@@ -115,7 +115,9 @@ export class StageHandles {
   private readonly size = signal({ width: 0, height: 0 });
   private readonly project = toSignal(this.projects.project$);
   /** Stage px for one world px. */
-  private readonly scale = computed(() => stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }));
+  private readonly scale = computed(() =>
+    stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width),
+  );
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
   protected readonly name = computed(() => this.effect()?.label ?? this.effect()?.id ?? '');
