@@ -1,6 +1,6 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
-export { documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
+export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';

@@ -64,9 +64,11 @@ export function undatioProcess(args: readonly string[], environment: NodeJS.Proc
 }
 
 /** Starts `undatio serve` on a free port and resolves with its address once it answers. */
-export function serveProcess(data: string): Promise<{ child: ChildProcess; address: string }> {
+export function serveProcess(data: string, options: readonly string[] = []): Promise<{ child: ChildProcess; address: string }> {
   return new Promise((done, fail) => {
-    const child = spawn(process.execPath, [bin, 'serve'], { env: { ...process.env, UNDATIO_DATA: data, PORT: '0', HOST: '127.0.0.1' } });
+    const child = spawn(process.execPath, [bin, 'serve', ...options], {
+      env: { ...process.env, UNDATIO_DATA: data, PORT: '0', HOST: '127.0.0.1' },
+    });
     let err = '';
     child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
     child.stdout.on('data', (chunk: Buffer) => {

@@ -1,7 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import type { BakeOptions } from './bake.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
-import { FolderError } from '../projectFolder.js';
+import { FolderError } from '../folder/projectFolder.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
 import { sink } from './sink.js';
 
@@ -16,7 +16,9 @@ function program(finish: (code: number) => void): Command {
   undatio
     .command('serve')
     .description('run the server alone; HOST, PORT and UNDATIO_DATA say where')
-    .action(async () => finish(await (await import('./serve.js')).serve()));
+    .option('--folder <DIR>', 'keep a project and this folder of text the same, in both directions')
+    .option('--project <ID>', 'which project, where the folder holds none yet')
+    .action(async (options: { folder?: string; project?: string }) => finish(await (await import('./serve.js')).serve(options)));
   undatio
     .command('export')
     .description('write the kit')

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dataFolder, paths } from '../paths.js';
 import { readProjectFile, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
-import { isFolder, readProjectArchive, readProjectFolder } from '../projectFolder.js';
+import { isFolder, readProjectArchive, readProjectFolder } from '../folder/projectFolder.js';
 import { sink } from './sink.js';
 
 /** Bad usage or unreadable input: one line, exit code 2. */

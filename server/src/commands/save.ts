@@ -1,6 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { projectArchive, writeProjectFolder } from '../projectFolder.js';
+import { projectArchive, writeProjectFolder } from '../folder/projectFolder.js';
 import { usableProject } from './projectArgument.js';
 import { sink } from './sink.js';
 

@@ -4,14 +4,26 @@ import { pino } from 'pino';
 import { createApp } from '../http/app.js';
 import { dataFolder } from '../paths.js';
 import { AssetStore } from '../store/assetStore.js';
+import { FolderLink } from '../folder/folderLink.js';
 import { lockData } from '../store/dataLock.js';
 import { DocumentStore } from '../store/documentStore.js';
 import { seedDemo } from '../store/seed.js';
 import { sink } from './sink.js';
 import { Workers } from '../work/workers.js';
 
+export interface ServerOptions {
+  readonly data: string;
+  readonly host: string;
+  readonly port: number;
+  /** Where a project is kept as text besides. */
+  readonly folder?: string | undefined;
+  /** Which, where the folder holds none yet. */
+  readonly project?: string | undefined;
+}
+
 export interface RunningServer {
   readonly address: string;
+  readonly link: FolderLink | undefined;
   close(): Promise<void>;
 }
 
@@ -19,8 +31,8 @@ export interface RunningServer {
  * Opens the data, seeds the demo on the first start, and listens. `port` 0 takes any free one. Throws StoreError when the
  * data cannot be used or another server uses them.
  */
-export async function startServer(options: { data: string; host: string; port: number }): Promise<RunningServer> {
-  const { data, host, port } = options;
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const { data, host, port, folder, project } = options;
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' }, pino.destination(2));
   const unlock = await lockData(data);
   const parts: { close(): Promise<void> }[] = [{ close: unlock }];
@@ -32,14 +44,22 @@ export async function startServer(options: { data: string; host: string; port: n
     parts.push(documents);
     const assets = await AssetStore.open(data);
     await seedDemo(documents, assets);
+    const link = folder === undefined ? undefined : await FolderLink.open({ folder, project, documents, assets, data });
+    if (link) parts.push(link);
     const workers = new Workers(data);
     parts.push(workers);
-    const server = createServer(createApp({ documents, assets, workers, log, host }).callback());
+    const server = createServer(createApp({ documents, assets, workers, log, host, link }).callback());
     await listen(server, host, port);
     // Whoever is being answered is answered; then everything is closed from the outside in.
-    parts.push({ close: () => endAnswers(server) });
+    parts.push({
+      close: () => {
+        // An answer that goes on for as long as it is listened to would be waited for.
+        link?.hangUp();
+        return endAnswers(server);
+      },
+    });
     const { port: taken } = server.address() as AddressInfo;
-    return { address: `http://${host.includes(':') ? `[${host}]` : host}:${taken}`, close };
+    return { address: `http://${host.includes(':') ? `[${host}]` : host}:${taken}`, link, close };
   } catch (error) {
     await close();
     throw error;
@@ -68,7 +88,7 @@ function listen(server: Server, host: string, port: number): Promise<void> {
 }
 
 /** `undatio serve`: runs until it is told to stop. */
-export async function serve(): Promise<number> {
+export async function serve({ folder, project }: { folder?: string; project?: string }): Promise<number> {
   const host = process.env['HOST'] || '127.0.0.1';
   const port = Number(process.env['PORT'] || 4600);
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
@@ -77,13 +97,15 @@ export async function serve(): Promise<number> {
   }
   let running: RunningServer;
   try {
-    running = await startServer({ data: dataFolder(), host, port });
+    running = await startServer({ data: dataFolder(), host, port, folder, project });
   } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException;
     sink.tell(`undatio serve: ${code === 'EADDRINUSE' ? `the port ${port} on ${host} is taken; set PORT to another` : message}`);
     return 2;
   }
+  const { link } = running;
   await sink.out(`Undatio is at ${running.address}\n`);
+  if (link) await sink.out(`The project "${link.project}" and ${link.state.folder} are kept the same\n`);
   await new Promise<void>((stop) => {
     process.once('SIGINT', stop);
     process.once('SIGTERM', stop);

@@ -1,10 +1,12 @@
 import Router from '@koa/router';
 import { assetProblems } from '../projectFile.js';
+import type { FolderLink } from '../folder/folderLink.js';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { assetRoutes } from './assetRoutes.js';
 import { readText } from './body.js';
 import { entityRoutes } from './entityRoutes.js';
+import { folderRoutes } from './folderRoutes.js';
 import { kitRoutes } from './kitRoutes.js';
 import { openApiDocument } from './openApi.js';
 import { HttpProblem } from './problemDetails.js';
@@ -14,7 +16,7 @@ import type { Workers } from '../work/workers.js';
 const projectLimit = 16 * 1024 * 1024;
 
 /** Everything under /api. */
-export function apiRouter(documents: DocumentStore, assets: AssetStore, workers: Workers): Router {
+export function apiRouter(documents: DocumentStore, assets: AssetStore, workers: Workers, link?: FolderLink): Router {
   const router = new Router({ prefix: '/api' });
   router.use(async (context, next) => {
     context.set('Cache-Control', 'no-cache');
@@ -58,6 +60,7 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
   }
 
   shelfRoutes(router, documents, assets, workers);
+  folderRoutes(router, link);
   kitRoutes(router, documents, workers);
   assetRoutes(router, documents, assets);
   entityRoutes(router, documents, assets);

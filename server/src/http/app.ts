@@ -1,6 +1,7 @@
 import Koa, { type Middleware } from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
+import type { FolderLink } from '../folder/folderLink.js';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { apiRouter } from './apiRouter.js';
@@ -17,6 +18,8 @@ export interface AppParts {
   readonly workers: Workers;
   /** The name the server listens on. */
   readonly host: string;
+  /** The folder that a project is kept in. */
+  readonly link?: FolderLink | undefined;
 }
 
 /** What a reader who goes away before the end leaves behind; no fault of ours. */
@@ -36,9 +39,9 @@ const wellFormed: Middleware = (context, next) => {
 };
 
 /** The whole server, top to bottom. */
-export function createApp({ documents, assets, workers, log, host }: AppParts): Koa {
+export function createApp({ documents, assets, workers, log, host, link }: AppParts): Koa {
   const app = new Koa();
-  const api = apiRouter(documents, assets, workers);
+  const api = apiRouter(documents, assets, workers, link);
   app.use(security());
   app.use(problemDetails((error) => log.error(error)));
   app.use(guard(host));

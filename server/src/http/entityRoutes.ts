@@ -1,31 +1,11 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import * as z from 'zod';
-import {
-  checkActorAlone,
-  checkSequenceAlone,
-  documentSchemas,
-  problemsOf,
-  unmetUses,
-  usesOfActor,
-  usesOfSequence,
-  type Actor,
-  type Asset,
-  type EventType,
-  type Problem,
-  type Sequence,
-  type Use,
-} from '@undatio/core';
+import { documentSchemas, problemsOf, type Asset, type Problem } from '@undatio/core';
 import type { AssetStore } from '../store/assetStore.js';
 import { collections, type Collection } from '@undatio/core/internal';
-import {
-  type Check,
-  type DocumentStore,
-  type OneOfMany,
-  type ProjectReader,
-  type StoredDocument,
-  type WriteResult,
-} from '../store/documentStore.js';
+import { type Check, type DocumentStore, type OneOfMany, type StoredDocument, type WriteResult } from '../store/documentStore.js';
+import { problemsWith } from '../store/documentChecks.js';
 import { readJson } from './body.js';
 import { readPrecondition } from './precondition.js';
 import { HttpProblem } from './problemDetails.js';
@@ -100,7 +80,7 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
         const address = addressedAs(project, collection, id);
         if (document === undefined) {
           if (collection === 'settings') throw new HttpProblem(422, 'a project’s settings cannot be deleted');
-          return { collection, id, etag, document, check: refuseUsed(address) };
+          return { collection, id, etag, document, check: checkOf(address, undefined) };
         }
         const read = readEntity(address, document);
         if (collection === 'assets') await refuseWithoutBytes(read as Asset, assets);
@@ -126,7 +106,7 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
     }
     const precondition = readPrecondition(context);
     if (precondition.creates) throw new HttpProblem(428, 'expected If-Match with the entity tag of the state to delete');
-    accepted(await documents.remove(project, collection, id, precondition.matches, refuseUsed(address)), address);
+    accepted(await documents.remove(project, collection, id, precondition.matches, checkOf(address, undefined)), address);
     context.status = 204;
   });
 }
@@ -164,46 +144,9 @@ async function refuseWithoutBytes({ sha256, file }: Asset, assets: AssetStore): 
   ]);
 }
 
-/** What must hold in the rest of the project for a document to be stored. */
+/** Refuses what would not fit the rest of the project; a removal where others refer to what is removed. */
 function checkOf(address: Address, document: unknown): Check {
-  switch (address.collection) {
-    case 'sequences':
-      return async (reader) => {
-        const referred = await referredBy(usesOfSequence(document as Sequence), reader);
-        refuse(address, 422, checkSequenceAlone(document as Sequence, referred));
-      };
-    case 'actors':
-      return async (reader) =>
-        refuse(address, 422, checkActorAlone(document as Actor, await referredBy(usesOfActor(document as Actor), reader)));
-    case 'events':
-    case 'assets':
-      return async (reader) => refuse(address, 422, await unmetBy(address, document as EventType | Asset, reader));
-    case 'settings':
-      return () => Promise.resolve();
-  }
-}
-
-/** Refuses to delete what others refer to. */
-function refuseUsed(address: Address): Check {
-  return async (reader) => refuse(address, 409, await unmetBy(address, undefined, reader));
-}
-
-async function referredBy(uses: readonly Use[], reader: ProjectReader) {
-  const idsIn = (collection: Use['collection']): string[] => [
-    ...new Set(uses.filter((use) => use.collection === collection).map(({ id }) => id)),
-  ];
-  const events = (await reader.all('events', idsIn('events'))) as EventType[];
-  const assets = (await reader.all('assets', idsIn('assets'))) as Asset[];
-  return { events, assets };
-}
-
-/** What other documents ask of one that it would no longer be; each place with the document that asks. */
-async function unmetBy({ collection, id }: Address, document: EventType | Asset | undefined, reader: ProjectReader): Promise<Problem[]> {
-  const uses = await reader.usesOf(collection, id);
-  return unmetUses(
-    uses.map((use) => ({ ...use, path: `${use.fromCollection}/${use.fromId}: ${use.path}` })),
-    document,
-  );
+  return async (reader) => refuse(address, document === undefined ? 409 : 422, await problemsWith(address, document, reader));
 }
 
 const mostTold = 50;

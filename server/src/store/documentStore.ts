@@ -92,6 +92,9 @@ class Stale extends Error {
   }
 }
 
+/** Hears of every write once it is stored: of which documents, as collection/id; undefined when the whole project changed. */
+export type Listener = (project: string, keys: readonly string[] | undefined) => void;
+
 const rowsAtOnce = 500;
 /** Begins the keys of what lies in the bin; no project's id holds it. */
 const binMark = '~';
@@ -103,6 +106,7 @@ const nothingToCheck: Check = () => Promise.resolve();
 /** Projects as versioned entities in SQLite. Every write is checked and made in one transaction, and durable when its promise resolves. */
 export class DocumentStore {
   private queue: Promise<unknown> = Promise.resolve();
+  private readonly listeners = new Set<Listener>();
 
   private constructor(
     private readonly database: Database,
@@ -123,6 +127,12 @@ export class DocumentStore {
   async close(): Promise<void> {
     await this.queue;
     await this.database.close();
+  }
+
+  /** Tells `listener` of every write from now on, until what it returns is called. */
+  onWritten(listener: Listener): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
   }
 
   async projects(): Promise<Settings[]> {
@@ -160,6 +170,14 @@ export class DocumentStore {
     return rows.map(stored);
   }
 
+  /** Which entities a project has, in its own order. */
+  async names(project: string): Promise<{ collection: Collection; id: string }[]> {
+    const rows = await this.reported(
+      this.database.documents.findAll({ where: { project }, attributes: ['collection', 'id'], order: ['position'], raw: true }),
+    );
+    return rows.map(({ collection, id }) => ({ collection: collection as Collection, id }));
+  }
+
   async has(project: string): Promise<boolean> {
     return (await this.reported(this.database.documents.count({ where: { project, collection: 'settings', id: project } }))) > 0;
   }
@@ -177,7 +195,7 @@ export class DocumentStore {
     document: unknown,
     check = nothingToCheck,
   ): Promise<StoredDocument | undefined> {
-    return this.write(async (transaction) => {
+    return this.write(project, [`${collection}/${id}`], async (transaction) => {
       const { documents } = this.database;
       if (await documents.findOne({ where: { project, collection, id }, transaction })) return undefined;
       await check(this.reader(project, transaction));
@@ -221,7 +239,8 @@ export class DocumentStore {
    */
   async writeTogether(project: string, writes: readonly OneOfMany[]): Promise<ManyResult> {
     try {
-      return await this.write(async (transaction): Promise<ManyResult> => {
+      const keys = writes.map(({ collection, id }) => `${collection}/${id}`);
+      return await this.write(project, keys, async (transaction): Promise<ManyResult> => {
         const { documents } = this.database;
         const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
         let position = last ?? 0;
@@ -266,7 +285,7 @@ export class DocumentStore {
     check: Check,
     make: (row: DocumentRow, transaction: Transaction) => Promise<StoredDocument>,
   ): Promise<WriteResult> {
-    return this.write(async (transaction): Promise<WriteResult> => {
+    return this.write(project, [`${collection}/${id}`], async (transaction): Promise<WriteResult> => {
       const row = await this.database.documents.findOne({ where: { project, collection, id }, transaction });
       if (!row) return { missing: true };
       // A stale write is told before anything else: its own references may be out of date as well.
@@ -278,7 +297,7 @@ export class DocumentStore {
 
   /** Puts a project into the bin; undefined when there is none. */
   throwAway(project: string, now: Date): Promise<BinEntry | undefined> {
-    return this.write(async (transaction) => {
+    return this.write(project, undefined, async (transaction) => {
       const { bin, documents } = this.database;
       const row = await documents.findOne({ where: { project, collection: 'settings' }, transaction });
       if (!row) return undefined;
@@ -302,7 +321,7 @@ export class DocumentStore {
 
   /** Takes a project back out of the bin: its id, or why not. */
   takeBack(key: string): Promise<{ readonly id: string } | { readonly missing: true } | { readonly taken: string }> {
-    return this.write(async (transaction) => {
+    return this.write(key.slice(key.lastIndexOf(binMark) + 1), undefined, async (transaction) => {
       const { bin, documents } = this.database;
       const row = await bin.findOne({ where: { key }, transaction });
       if (!row) return { missing: true };
@@ -315,7 +334,7 @@ export class DocumentStore {
 
   /** Forgets for good what was thrown away before `before`. */
   emptyBin(before: Date): Promise<void> {
-    return this.write(async (transaction) => {
+    return this.write(undefined, undefined, async (transaction) => {
       const old = await this.database.bin.findAll({ where: { since: { [Op.lt]: before } }, transaction });
       for (const row of old) await this.destroy(row, transaction);
     });
@@ -323,7 +342,7 @@ export class DocumentStore {
 
   /** Forgets one thing in the bin for good; false when it is not there. */
   forget(key: string): Promise<boolean> {
-    return this.write(async (transaction) => {
+    return this.write(undefined, undefined, async (transaction) => {
       const row = await this.database.bin.findOne({ where: { key }, transaction });
       if (row) await this.destroy(row, transaction);
       return row !== null;
@@ -345,7 +364,7 @@ export class DocumentStore {
 
   /** Stores a whole new project, or nothing of it. False when its id is taken. */
   addProject(project: Project): Promise<boolean> {
-    return this.write(async (transaction) => {
+    return this.write(project.id, undefined, async (transaction) => {
       if (await this.database.documents.findOne({ where: { project: project.id }, transaction })) return false;
       await this.insert(project, transaction);
       return true;
@@ -354,7 +373,7 @@ export class DocumentStore {
 
   /** Stores a whole project in the place of the one that has its id. */
   replaceProject(project: Project): Promise<void> {
-    return this.write(async (transaction) => {
+    return this.write(project.id, undefined, async (transaction) => {
       await this.database.documents.destroy({ where: { project: project.id }, transaction });
       await this.database.uses.destroy({ where: { project: project.id }, transaction });
       await this.insert(project, transaction);
@@ -414,8 +433,16 @@ export class DocumentStore {
   }
 
   /** Makes one write after another, each in a transaction of its own, so that none waits for the lock of another. */
-  private write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
-    const turn = (): Promise<T> => this.reported(this.database.writing(work));
+  private write<T>(
+    project: string | undefined,
+    keys: readonly string[] | undefined,
+    work: (transaction: Transaction) => Promise<T>,
+  ): Promise<T> {
+    const turn = async (): Promise<T> => {
+      const result = await this.reported(this.database.writing(work));
+      if (project !== undefined) for (const listener of this.listeners) listener(project, keys);
+      return result;
+    };
     const done = this.queue.then(turn, turn);
     this.queue = done.catch(() => undefined);
     return done;

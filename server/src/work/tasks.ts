@@ -3,7 +3,7 @@ import { readProjectText, type Problem, type Project, type ReadResult } from '@u
 import { assembleProject } from '@undatio/core/internal';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
-import { FolderError, projectArchive, readProjectArchive } from '../projectFolder.js';
+import { FolderError, projectArchive, readProjectArchive } from '../folder/projectFolder.js';
 import { readSavedProject } from '../savedProject.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
-import { assetProblems, type ProjectFileResult, type ProjectSource } from './projectFile.js';
+import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
 
 /** More than this in a folder or an archive is no project of ours. */
 const limits = { files: 20_000, bytes: 1_000_000_000, text: 16_000_000 };
@@ -25,8 +25,8 @@ async function assembled(
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
 }
 
-/** The documents' files of a folder: looked for where they may lie alone, because the folder may be a whole game's. */
-async function documentsIn(folder: string): Promise<string[]> {
+/** The documents’ files of a folder: looked for where they may lie alone, because the folder may be a whole game's. */
+export async function documentsIn(folder: string): Promise<string[]> {
   const inside = async (name: string): Promise<string[]> => {
     const names = await readdir(join(folder, name)).catch((error: NodeJS.ErrnoException) => {
       if (error.code === 'ENOENT' || error.code === 'ENOTDIR') return [];
@@ -157,7 +157,7 @@ async function namedBefore(folder: string, id: string): Promise<string[]> {
 }
 
 /** To a file beside it, on the disk, then in its place: nobody ever reads half of it. */
-async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
+export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
   await mkdir(dirname(file), { recursive: true });
   const beside = `${file}.${process.pid}.part`;
   const handle = await open(beside, 'w');

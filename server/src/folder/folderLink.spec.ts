@@ -1,0 +1,297 @@
+import { execFileSync } from 'node:child_process';
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import type { Sequence } from '@undatio/core';
+import { AssetStore } from '../store/assetStore.js';
+import { DocumentStore } from '../store/documentStore.js';
+import { startProject } from '../startProject.js';
+import { gone, serveProcess, undatio, withFolder } from '../testing.js';
+import { FolderLink, type FolderState, type OutsideChange } from './folderLink.js';
+
+interface Linked {
+  readonly data: string;
+  readonly folder: string;
+  readonly documents: DocumentStore;
+  readonly assets: AssetStore;
+  readonly link: FolderLink;
+}
+
+const choices = { label: 'Kestrel', viewWidth: 960, viewHeight: 540, axis: 'down', pixelsPerUnit: 1, seen: 'side' } as const;
+const first = 'sequences/first-blow.json';
+
+/** A project of its own in a store of its own, linked to an empty folder. */
+async function withLinked(work: (linked: Linked) => Promise<void>, ready?: (folder: string) => Promise<void>): Promise<void> {
+  await withFolder(async (root) => {
+    const [data, folder] = [join(root, 'data'), join(root, 'game')];
+    await mkdir(data);
+    const documents = await DocumentStore.open(data);
+    const assets = await AssetStore.open(data);
+    await documents.addProject(await startProject({ ...choices, id: 'kestrel' }, assets));
+    await ready?.(folder);
+    const link = await FolderLink.open({ folder, project: 'kestrel', documents, assets, data });
+    try {
+      await work({ data, folder, documents, assets, link });
+    } finally {
+      await link.close();
+      await documents.close();
+    }
+  });
+}
+
+/** What the link tells next that `wanted` takes. */
+function told<T>(
+  link: FolderLink,
+  wanted: (told: { state?: FolderState; changes?: readonly OutsideChange[] }) => T | undefined,
+): Promise<T> {
+  return new Promise((done) => {
+    const hear = (what: Parameters<typeof wanted>[0]): void => {
+      const found = wanted(what);
+      if (found === undefined) return;
+      stop();
+      done(found);
+    };
+    const stop = link.subscribe({ state: (state) => hear({ state }), changes: (changes) => hear({ changes }), closed: () => undefined });
+  });
+}
+
+const changesOf = (link: FolderLink): Promise<readonly OutsideChange[]> => told(link, ({ changes }) => changes);
+const stateWith = (link: FolderLink, fits: (state: FolderState) => boolean): Promise<FolderState> =>
+  told(link, ({ state }) => (state && fits(state) ? state : undefined));
+
+async function inStudio(documents: DocumentStore, edit: (sequence: Sequence) => Sequence, id = 'first-blow'): Promise<void> {
+  const stored = await documents.get('kestrel', 'sequences', id);
+  if (!stored) throw new Error(`no ${id}`);
+  await documents.replace('kestrel', 'sequences', id, (etag) => etag === stored.etag, edit(stored.document as Sequence));
+}
+
+async function inFolder(file: string, edit: (sequence: Sequence) => Sequence): Promise<void> {
+  const beside = `${file}.new`;
+  await writeFile(beside, JSON.stringify(edit(JSON.parse(await readFile(file, 'utf8')) as Sequence)));
+  await rename(beside, file);
+}
+
+const noteOf = async (file: string): Promise<string> => (JSON.parse(await readFile(file, 'utf8')) as Sequence).note;
+const noteIn = async (documents: DocumentStore): Promise<string | undefined> =>
+  ((await documents.get('kestrel', 'sequences', 'first-blow'))?.document as Sequence | undefined)?.note;
+
+describe('a linked folder', () => {
+  it('begins with what the project holds, byte for byte as it is saved', async () => {
+    await withLinked(async ({ data, folder, documents }) => {
+      const saved = join(data, 'saved');
+      await documents.answers();
+      const { code, err } = await undatio(['save', 'saved:kestrel', '--out', saved], { UNDATIO_DATA: data });
+      expect(code).withContext(err).toBe(0);
+      expect(execFileSync('diff', ['-r', saved, folder]).toString()).toBe('');
+    });
+  });
+
+  it('gets what the studio stores, and keeps a file that says the same in another layout', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      await inStudio(documents, (sequence) => ({ ...sequence, note: 'from the studio' }));
+      await link.everything();
+      expect(await noteOf(join(folder, first))).toBe('from the studio');
+      const compact = JSON.stringify(JSON.parse(await readFile(join(folder, first), 'utf8')));
+      await writeFile(join(folder, first), compact);
+      await link.everything();
+      expect(await readFile(join(folder, first), 'utf8')).toBe(compact);
+      expect(link.state.problems).toEqual([]);
+    });
+  });
+
+  it('brings in a file that is changed outside, by itself', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const changes = changesOf(link);
+      await inFolder(join(folder, first), (sequence) => ({ ...sequence, note: 'from an editor' }));
+      expect((await changes).map(({ key }) => key)).toEqual(['sequences/first-blow']);
+      expect(await noteIn(documents)).toBe('from an editor');
+    });
+  });
+
+  it('names what cannot be used with its line, keeps the last good state, and goes on when it is mended', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const good = await readFile(join(folder, first), 'utf8');
+      const lines = good.split('\n');
+      const at = lines.findIndex((line) => line.includes('"event"'));
+      let state = stateWith(link, ({ problems }) => problems.length === 1);
+      await writeFile(join(folder, first), [...lines.slice(0, at), '  "event": "no-such",', ...lines.slice(at + 1)].join('\n'));
+      expect((await state).problems[0]).toEqual(jasmine.objectContaining({ file: first, message: jasmine.stringContaining('no-such') }));
+      state = stateWith(link, ({ problems }) => problems[0]?.line === at + 1);
+      await writeFile(join(folder, first), [...lines.slice(0, at), '  "event": 7,', ...lines.slice(at + 1)].join('\n'));
+      expect((await state).problems[0].message).toContain('event: ');
+      const merge = stateWith(link, ({ problems }) => problems[0]?.message.includes('merge') ?? false);
+      await writeFile(
+        join(folder, first),
+        ['{', '<<<<<<< ours', '  "note": "a"', '=======', '  "note": "b"', '>>>>>>> theirs', '}'].join('\n'),
+      );
+      expect((await merge).problems[0].line).toBe(2);
+      expect((await documents.get('kestrel', 'sequences', 'first-blow'))?.document).toEqual(JSON.parse(good));
+      const mended = stateWith(link, ({ problems }) => problems.length === 0);
+      await writeFile(join(folder, first), good);
+      await mended;
+    });
+  });
+
+  it('shows what both sides changed, writes neither over the other, and does as the person says', async () => {
+    await withLinked(async ({ data, folder, documents, assets, link }) => {
+      await link.close();
+      await inStudio(documents, (sequence) => ({ ...sequence, note: 'studio' }));
+      await inFolder(join(folder, first), (sequence) => ({ ...sequence, note: 'folder' }));
+      const again = await FolderLink.open({ folder, project: undefined, documents, assets, data });
+      expect(again.state.conflicts.map(({ key, document }) => [key, (document as Sequence).note])).toEqual([
+        ['sequences/first-blow', 'folder'],
+      ]);
+      expect([await noteIn(documents), await noteOf(join(folder, first))]).toEqual(['studio', 'folder']);
+      expect(await again.keepStudios('sequences/first-blow')).toBeTrue();
+      expect(again.state.conflicts).toEqual([]);
+      expect(await noteOf(join(folder, first))).toBe('studio');
+      expect(await again.keepStudios('sequences/first-blow')).toBeFalse();
+      await again.close();
+    });
+  });
+
+  it('takes a switch of branches as one change, there and back', async () => {
+    await withLinked(async ({ data, folder, documents, assets, link }) => {
+      const git = (...args: string[]): Buffer =>
+        execFileSync('git', ['-c', 'user.name=t', '-c', 'user.email=t@example.invalid', '-C', folder, ...args], { stdio: 'pipe' });
+      await link.close();
+      git('init', '-q', '-b', 'main');
+      git('add', '.');
+      git('commit', '-q', '-m', 'one');
+      git('checkout', '-q', '-b', 'many');
+      const text = await readFile(join(folder, first), 'utf8');
+      const ids = Array.from({ length: 300 }, (_, i) => `many-${i}`);
+      for (const id of ids) await writeFile(join(folder, `sequences/${id}.json`), text.replace('"id": "first-blow"', `"id": "${id}"`));
+      await rm(join(folder, first));
+      git('add', '.');
+      git('commit', '-q', '-m', 'many');
+      git('checkout', '-q', 'main');
+      const again = await FolderLink.open({ folder, project: undefined, documents, assets, data });
+      const names = async (): Promise<string[]> =>
+        (await documents.names('kestrel')).filter(({ collection }) => collection === 'sequences').map(({ id }) => id);
+      let changes = changesOf(again);
+      git('checkout', '-q', 'many');
+      expect((await changes).filter(({ key }) => key.startsWith('sequences/')).length).toBe(301);
+      expect((await names()).sort()).toEqual([...ids].sort());
+      changes = changesOf(again);
+      git('checkout', '-q', 'main');
+      expect((await changes).filter(({ key }) => key.startsWith('sequences/')).length).toBe(301);
+      expect(await names()).toEqual(['first-blow']);
+      await again.everything();
+      expect(git('status', '--porcelain').toString()).toBe('');
+      await again.close();
+    });
+  }, 30_000);
+
+  it('leaves the project as it is when the folder goes, and the folder when the project goes', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const halted = stateWith(link, (state) => state.halted !== undefined);
+      await rename(folder, `${folder}-away`);
+      expect((await halted).halted).toContain('is gone');
+      expect(await noteIn(documents)).toBeDefined();
+      await inStudio(documents, (sequence) => ({ ...sequence, note: 'meanwhile' }));
+      await rename(`${folder}-away`, folder);
+      await link.everything();
+      expect(link.state.halted).toBeUndefined();
+      expect(await noteOf(join(folder, first))).toBe('meanwhile');
+      await documents.throwAway('kestrel', new Date());
+      await link.everything();
+      expect(link.state.halted).toContain('deleted');
+      expect(await noteOf(join(folder, first))).toBe('meanwhile');
+    });
+  });
+
+  it('keeps both sides the same under random edits of both, and loses none', async () => {
+    const ids = ['a', 'b', 'c', 'd'];
+    interface Edit {
+      readonly id: string;
+      readonly what: 'write' | 'remove' | 'break';
+    }
+    const edit = (what: Edit['what'][]): fc.Arbitrary<Edit> => fc.record({ id: fc.constantFrom(...ids), what: fc.constantFrom(...what) });
+    const round = fc.record({
+      studio: fc.array(edit(['write', 'write', 'remove']), { maxLength: 3 }),
+      folder: fc.array(edit(['write', 'write', 'remove', 'break']), { maxLength: 3 }),
+    });
+    let serial = 0;
+    let open = new Set<string>();
+    await withLinked(async ({ data, folder, documents, assets, link }) => {
+      await link.close();
+      const template = JSON.parse(await readFile(join(folder, first), 'utf8')) as Sequence;
+      const fileOf = (id: string): string => join(folder, `sequences/${id}.json`);
+      const fresh = (id: string): Sequence => ({ ...template, id, note: `state ${serial++}` });
+      const storedNote = async (id: string): Promise<string | undefined> =>
+        ((await documents.get('kestrel', 'sequences', id))?.document as Sequence | undefined)?.note;
+      const fileNote = async (id: string): Promise<string | undefined> => {
+        const text = await readFile(fileOf(id), 'utf8').catch(() => undefined);
+        if (text === undefined) return undefined;
+        return text.startsWith('{') ? (JSON.parse(text) as Sequence).note : text;
+      };
+      await fc.assert(
+        fc.asyncProperty(fc.array(round, { minLength: 1, maxLength: 4 }), async (rounds) => {
+          for (const { studio, folder: outside } of rounds) {
+            const before = new Map(await Promise.all(ids.map(async (id) => [id, [await storedNote(id), await fileNote(id)]] as const)));
+            for (const { id, what } of studio) {
+              const stored = await documents.get('kestrel', 'sequences', id);
+              if (what === 'remove') await documents.remove('kestrel', 'sequences', id, () => true);
+              else if (stored) await documents.replace('kestrel', 'sequences', id, () => true, fresh(id));
+              else await documents.create('kestrel', 'sequences', id, fresh(id));
+            }
+            for (const { id, what } of outside) {
+              if (what === 'remove') await rm(fileOf(id), { force: true });
+              else await writeFile(fileOf(id), what === 'break' ? `broken ${serial++}` : JSON.stringify(fresh(id)));
+            }
+            const edited = new Map(await Promise.all(ids.map(async (id) => [id, [await storedNote(id), await fileNote(id)]] as const)));
+            const again = await FolderLink.open({ folder, project: undefined, documents, assets, data });
+            const openBefore = open;
+            open = new Set([...again.state.conflicts, ...again.state.problems].map(({ key }) => key));
+            await again.close();
+            for (const id of ids) {
+              const [stored, file] = edited.get(id) ?? [];
+              const [storedBefore, fileBefore] = before.get(id) ?? [];
+              const now = [await storedNote(id), await fileNote(id)];
+              // Whatever waits to be decided is as its editors left it; everything else is the same, and what the one that wrote has written.
+              if (open.has(`sequences/${id}`)) expect(now).toEqual([stored, file]);
+              else {
+                expect(now[0]).toBe(now[1]);
+                if (openBefore.has(`sequences/${id}`)) continue;
+                if (stored !== storedBefore && file === fileBefore) expect(now[0]).toBe(stored);
+                if (file !== fileBefore && stored === storedBefore) expect(now[0]).toBe(file);
+              }
+            }
+          }
+        }),
+        { numRuns: 25, seed: 8 },
+      );
+    });
+  }, 60_000);
+
+  it('is the same as the project after being killed in the middle, many times', async () => {
+    await withFolder(async (root) => {
+      const [data, folder] = [join(root, 'data'), join(root, 'game')];
+      const path = '/api/projects/elytra-league/sequences/lance-light';
+      for (let round = 0; round < 5; round++) {
+        const { child, address } = await serveProcess(data, ['--folder', folder, '--project', 'elytra-league']);
+        const start = await fetch(address + path);
+        const document = (await start.json()) as Sequence;
+        expect(await readFile(join(folder, 'sequences/lance-light.json'), 'utf8')).toContain(`"note": ${JSON.stringify(document.note)}`);
+        let etag = start.headers.get('etag') ?? '';
+        const writing = (async () => {
+          for (let i = 0; ; i++) {
+            const body = JSON.stringify({ ...document, note: `round ${round}, write ${i}` });
+            const headers = { 'Content-Type': 'application/json', 'If-Match': etag };
+            const response = await fetch(address + path, { method: 'PUT', headers, body });
+            etag = response.headers.get('etag') ?? '';
+          }
+        })().catch(() => undefined);
+        await new Promise((done) => setTimeout(done, 150 + round * 23));
+        child.kill('SIGKILL');
+        await gone(child);
+        await writing;
+      }
+      const { child } = await serveProcess(data, ['--folder', folder]);
+      child.kill('SIGTERM');
+      await gone(child);
+      expect(execFileSync('find', [folder, '-name', '*.part']).toString()).toBe('');
+    });
+  }, 60_000);
+});

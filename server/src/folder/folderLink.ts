@@ -1,0 +1,537 @@
+import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
+import { documentSchemas, kitPath, type Asset, type Problem, type StoredSettings } from '@undatio/core';
+import { documentFile, formatJson, isDocumentFile, settingsFile } from '@undatio/core/internal';
+import type { AssetStore } from '../store/assetStore.js';
+import { problemsWith } from '../store/documentChecks.js';
+import type { DocumentStore, OneOfMany, StoredDocument } from '../store/documentStore.js';
+import { Agreed } from './agreed.js';
+import {
+  bytesAt,
+  canonical,
+  digestOf,
+  keyAt,
+  keyOf,
+  placeOf,
+  readFolderSide,
+  type FileProblem,
+  type FolderSide,
+  type Key,
+} from './folderFiles.js';
+import { FolderWatch } from './folderWatch.js';
+import { withWholeOrder } from './order.js';
+import { documentsIn, FolderError, writeWhole } from './projectFolder.js';
+import { threeWay } from './threeWay.js';
+
+/** A document that both sides changed; the folder's state is undefined where its file was removed. */
+export interface FolderConflict {
+  readonly key: Key;
+  readonly file: string;
+  readonly document: unknown;
+}
+
+/** How a linked folder stands. */
+export interface FolderState {
+  readonly folder: string;
+  readonly problems: readonly FileProblem[];
+  readonly conflicts: readonly FolderConflict[];
+  /** Why nothing is taken or written for now. */
+  readonly halted?: string;
+}
+
+/** A document that the folder changed, as it is stored now; without tag and document when it was removed. */
+export interface OutsideChange {
+  readonly key: Key;
+  readonly etag?: string;
+  readonly document?: unknown;
+}
+
+export interface FolderListener {
+  state(state: FolderState): void;
+  changes(changes: readonly OutsideChange[]): void;
+  /** The link ends. */
+  closed(): void;
+}
+
+export interface LinkParts {
+  /** Where the project is kept; made when it is not there. */
+  readonly folder: string;
+  /** Which project, where the folder holds none yet. */
+  readonly project: string | undefined;
+  readonly documents: DocumentStore;
+  readonly assets: AssetStore;
+  readonly data: string;
+}
+
+/** One document on its two sides, each as a digest of its content; undefined where it is not there. */
+interface Sides {
+  readonly key: Key;
+  readonly inFolder: FolderSide;
+  readonly inStudio: StoredDocument | undefined;
+  readonly folder: string | undefined;
+  readonly studio: string | undefined;
+}
+
+/** What becomes of the settings: what is stored, what is written to their file, and what both then have. */
+interface SettingsPlan {
+  readonly write?: OneOfMany;
+  readonly text?: string;
+  readonly next?: string;
+  settle(): void;
+}
+
+/** More documents than this are read all at once. */
+const fewDocuments = 50;
+const atOnce = 24;
+/** Milliseconds after which what could not be written is tried again. */
+const retryPause = 2000;
+
+/**
+ * Keeps a project and a folder of text the same in both directions. Every change on either side makes the documents that it
+ * touches due; a pass takes all that are due, compares both sides with what they last agreed on, and brings the one over that
+ * changed: the folder's changes together, as one, or those of them that fit. Passes follow one another, never two at once.
+ */
+export class FolderLink {
+  private readonly due = new Set<Key>();
+  /** Documents of which the person wants the studio's state in the folder, whatever is there. */
+  private readonly forced = new Set<Key>();
+  private readonly problems = new Map<Key, FileProblem>();
+  private readonly conflicts = new Map<Key, FolderConflict>();
+  private readonly listeners = new Set<FolderListener>();
+  private readonly watch: FolderWatch;
+  private readonly settingsKey: Key;
+  private readonly stopListening: () => void;
+  private passing: Promise<void> = Promise.resolve();
+  private retry: NodeJS.Timeout | undefined;
+  private halted: string | undefined;
+  private told = '';
+
+  private constructor(
+    readonly project: string,
+    private readonly folder: string,
+    private readonly parts: LinkParts,
+    private readonly agreed: Agreed,
+  ) {
+    this.settingsKey = keyOf('settings', project);
+    this.watch = new FolderWatch(folder, (paths) => void this.filesChanged(paths).catch(() => this.later()));
+    this.stopListening = parts.documents.onWritten((written, keys) => {
+      if (written === project) void (keys ? this.changed(keys as Key[]) : this.everything());
+    });
+  }
+
+  /** Links a folder and brings both sides together. Throws FolderError where the folder cannot be used. */
+  static async open(parts: LinkParts): Promise<FolderLink> {
+    const folder = resolve(parts.folder);
+    await mkdir(folder, { recursive: true });
+    await removeLeftovers(folder);
+    const settings = await bytesAt(folder, settingsFile);
+    const project = settings ? projectIn(folder, settings.toString('utf8')) : parts.project;
+    if (project === undefined) {
+      const ids = (await parts.documents.projects()).map(({ id }) => id).join(', ');
+      throw new FolderError(`${folder} holds no project yet; say which is to be kept there with --project (${ids})`);
+    }
+    if (parts.project !== undefined && parts.project !== project)
+      throw new FolderError(`${folder} holds the project "${project}", not "${parts.project}"`);
+    const stored = await parts.documents.has(project);
+    if (!settings && !stored) throw new FolderError(`there is no saved project "${project}" to keep in ${folder}`);
+    const agreed = await Agreed.open(parts.data, project, folder);
+    // A side that holds nothing at all is new: what was agreed with the one before it is not its state.
+    if (!settings || !stored) agreed.forget();
+    const link = new FolderLink(project, folder, parts, agreed);
+    try {
+      await link.watch.ready;
+      await link.everything();
+      if (!(await parts.documents.has(project))) {
+        const told = [...link.problems.values()].map(({ file, line, message }) => `${file}${line ? `:${line}` : ''}: ${message}`);
+        throw new FolderError(`the project in ${folder} cannot be used: ${told.join('; ')}`);
+      }
+    } catch (error) {
+      await link.close();
+      throw error;
+    }
+    return link;
+  }
+
+  get state(): FolderState {
+    const byFile = <T extends { file: string }>(all: Iterable<T>): T[] => [...all].sort((a, b) => (a.file < b.file ? -1 : 1));
+    const problems = byFile(this.problems.values());
+    const conflicts = byFile(this.conflicts.values());
+    return { folder: this.folder, problems, conflicts, ...(this.halted !== undefined && { halted: this.halted }) };
+  }
+
+  /** Tells of every change of state, and of what comes in from the folder, until what it returns is called. */
+  subscribe(listener: FolderListener): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  /** Writes the studio's state of a document over whatever the folder holds. False when nothing waits there to be decided. */
+  async keepStudios(key: Key): Promise<boolean> {
+    if (!this.conflicts.has(key) && !this.problems.has(key)) return false;
+    this.forced.add(key);
+    await this.changed([key]);
+    return true;
+  }
+
+  /** Tells everybody who listens that the link ends. */
+  hangUp(): void {
+    for (const listener of this.listeners) listener.closed();
+    this.listeners.clear();
+  }
+
+  /** Ends when everything that was due is done. */
+  async close(): Promise<void> {
+    this.stopListening();
+    await this.watch.close();
+    await this.passing;
+    clearTimeout(this.retry);
+  }
+
+  /** Looks at every document anew, on both sides. */
+  async everything(): Promise<void> {
+    const files = (await documentsIn(this.folder)).map((path) => keyAt(path, this.project));
+    const stored = (await this.parts.documents.names(this.project)).map(({ collection, id }) => keyOf(collection, id));
+    await this.changed([...files, ...stored, ...(this.agreed.keys() as Key[])]);
+  }
+
+  private async filesChanged(paths: readonly string[]): Promise<void> {
+    const keys = paths.flatMap((path): Key[] => (isDocumentFile(path) ? [keyAt(path, this.project)] : []));
+    const files = new Set(paths.filter((path) => path.startsWith('assets/') && !isDocumentFile(path)));
+    if (files.size > 0) keys.push(...(await this.assetsWith(files)));
+    // What was halted may go on.
+    if (this.halted !== undefined) await this.everything();
+    else if (keys.length > 0) await this.changed(keys);
+  }
+
+  private async assetsWith(files: ReadonlySet<string>): Promise<Key[]> {
+    const stored = await this.parts.documents.entities(this.project);
+    const named = stored.filter(({ collection, document }) => collection === 'assets' && files.has(kitPath((document as Asset).file)));
+    const missing = [...this.problems.keys()].filter((key) => key.startsWith('assets/'));
+    return [...named.map(({ collection, id }) => keyOf(collection, id)), ...missing];
+  }
+
+  private changed(keys: readonly Key[]): Promise<void> {
+    for (const key of keys) this.due.add(key);
+    const pass = this.passing.then(() => this.pass());
+    this.passing = pass.catch(() => undefined);
+    return pass;
+  }
+
+  private async pass(): Promise<void> {
+    if (this.due.size === 0) return;
+    try {
+      this.halted = await this.whyHalted();
+      if (this.halted === undefined) await this.bring();
+      else this.later();
+    } catch (error) {
+      // Neither side is lost by it: what is due stays due.
+      this.halted = `the folder cannot be kept: ${(error as Error).message}`;
+      this.later();
+    }
+    this.tell();
+  }
+
+  /** Why neither side may follow the other now: what is gone as a whole was not deleted one by one. */
+  private async whyHalted(): Promise<string | undefined> {
+    const known = this.agreed.keys().length > 0;
+    if (known && !(await this.parts.documents.has(this.project)))
+      return `the project "${this.project}" was deleted here; the folder is left as it is`;
+    if (known && !(await bytesAt(this.folder, settingsFile)))
+      return `${join(this.folder, settingsFile)} is gone; the project is kept here as it was`;
+    return undefined;
+  }
+
+  private async bring(): Promise<void> {
+    const keys = [...this.due];
+    this.due.clear();
+    try {
+      const sides = await this.sidesOf(keys);
+      for (const { key, inFolder } of sides) {
+        this.conflicts.delete(key);
+        this.problems.delete(key);
+        const problem = 'problem' in inFolder ? inFolder.problem : undefined;
+        if (problem) this.problems.set(key, problem);
+      }
+      const { toStudio, toFolder } = this.decided(sides);
+      await this.bringTo(sides, toStudio, toFolder);
+      await this.agreed.keep();
+    } catch (error) {
+      for (const key of keys) this.due.add(key);
+      throw error;
+    }
+  }
+
+  /** Of all documents but the settings: whose state is whose. */
+  private decided(sides: readonly Sides[]): { toStudio: Sides[]; toFolder: Sides[] } {
+    const toStudio: Sides[] = [];
+    const toFolder: Sides[] = [];
+    for (const side of sides) {
+      const { key, folder, studio, inFolder } = side;
+      if (key === this.settingsKey) continue;
+      const forced = this.forced.delete(key);
+      if (inFolder.type === 'unusable' && !forced) continue;
+      const decision = forced && folder !== studio ? 'to folder' : threeWay(folder, studio, this.agreed.before(key, folder, studio));
+      if (decision === 'same') this.agreed.set(key, folder);
+      else if (decision === 'to studio') toStudio.push(side);
+      else if (decision === 'to folder') toFolder.push(side);
+      else this.conflicts.set(key, this.conflictOf(side));
+      if (decision === 'same' && inFolder.type === 'document' && inFolder.outdated) toFolder.push(side);
+    }
+    return { toStudio, toFolder };
+  }
+
+  private conflictOf({ key, inFolder }: Sides): FolderConflict {
+    const { collection, id } = placeOf(key);
+    return { key, file: documentFile(collection, id), document: inFolder.type === 'document' ? inFolder.document : undefined };
+  }
+
+  /** Brings every change over. Those of the folder that do not fit are left out and told, then the others are tried again. */
+  private async bringTo(sides: readonly Sides[], toStudio: readonly Sides[], toFolder: readonly Sides[]): Promise<void> {
+    const present = new Set((await this.parts.documents.names(this.project)).map(({ collection, id }) => keyOf(collection, id)));
+    const reshaped = sides.some(({ folder, studio }) => (folder === undefined) !== (studio === undefined));
+    const settings =
+      sides.find(({ key }) => key === this.settingsKey) ?? (reshaped ? (await this.sidesOf([this.settingsKey]))[0] : undefined);
+    let coming = [...toStudio].sort((a, b) => (a.key < b.key ? -1 : 1));
+    for (;;) {
+      const after = new Set(present);
+      for (const { key, folder } of coming) {
+        if (folder === undefined) after.delete(key);
+        else after.add(key);
+      }
+      const order = settings && this.orderOf(settings, after);
+      const states = [...coming.map(({ key, folder }) => [key, folder]), ...toFolder.map(({ key, studio }) => [key, studio])];
+      if (order?.next !== undefined) states.push([this.settingsKey, order.next]);
+      await this.agreed.intend(new Map(states.filter((state): state is [Key, string] => state[1] !== undefined)));
+      const writes = coming.map((side) => this.writeOf(side));
+      if (order?.write) writes.push(order.write);
+      if (writes.length > 0) {
+        const refused = await this.store(writes);
+        if (refused === 'stale') {
+          for (const { key } of sides) this.due.add(key);
+          void this.changed([]);
+          return;
+        }
+        if (refused.size > 0) {
+          for (const [key, problem] of refused) this.problems.set(key, problem);
+          const left = coming.filter(({ key }) => !refused.has(key));
+          // The order alone cannot be refused; but no write may be tried for ever.
+          if (left.length === coming.length) return;
+          coming = left;
+          continue;
+        }
+        for (const { key, folder } of coming) this.agreed.set(key, folder);
+      }
+      order?.settle();
+      const rewritten = coming.filter(({ inFolder }) => inFolder.type === 'document' && inFolder.outdated);
+      await this.writeFiles([...toFolder, ...rewritten]);
+      if (order?.text !== undefined) await this.writeSettings(order.text);
+      return;
+    }
+  }
+
+  /** What becomes of the settings, where the project will hold the documents `after`. */
+  private orderOf(side: Sides, after: ReadonlySet<Key>): SettingsPlan | undefined {
+    const { key, inFolder, inStudio } = side;
+    // What no settings name stands in the studio as it was made, in a folder by its name.
+    const byName = [...after].sort();
+    const whole = (settings: unknown, keys: Iterable<Key>): StoredSettings | undefined =>
+      settings === undefined ? undefined : withWholeOrder(settings as StoredSettings, keys);
+    const text = (settings: StoredSettings | undefined): string | undefined => settings && canonical(settings);
+    const folder = whole(inFolder.type === 'document' ? inFolder.document : undefined, byName);
+    const studio = whole(inStudio?.document, after);
+    const agreedText = this.agreed.before(key, folder && JSON.stringify(folder), studio && JSON.stringify(studio));
+    const agreed = whole(agreedText === undefined ? undefined : JSON.parse(agreedText), byName);
+    const forced = this.forced.delete(key);
+    const decision =
+      inFolder.type === 'unusable' && !forced ? 'unusable' : forced ? 'to folder' : threeWay(text(folder), text(studio), text(agreed));
+    const next = decision === 'to studio' ? folder : studio;
+    const settle = (): void => {
+      if (decision === 'both') this.conflicts.set(key, this.conflictOf(side));
+      else if (decision !== 'unusable') this.agreed.set(key, JSON.stringify(next));
+    };
+    if (!next) return undefined;
+    const { id } = placeOf(key);
+    const differs = decision === 'to studio' && !isDeepStrictEqual(next, inStudio?.document);
+    const write: OneOfMany = { collection: 'settings', id, etag: inStudio?.etag, document: next, check: () => Promise.resolve() };
+    const { order, ...own } = next;
+    return {
+      ...(differs && { write }),
+      ...((decision === 'to folder' || differs) && { next: JSON.stringify(next) }),
+      ...(decision === 'to folder' && { text: formatJson({ format: 1, ...own, order }) }),
+      settle,
+    };
+  }
+
+  private writeOf({ key, inFolder, inStudio }: Sides): OneOfMany {
+    const { collection, id } = placeOf(key);
+    const document = inFolder.type === 'document' ? inFolder.document : undefined;
+    return { collection, id, etag: inStudio?.etag, document, check: () => Promise.resolve() };
+  }
+
+  /** Stores the folder's changes as one, or tells which of them do not fit; then none is stored. */
+  private async store(writes: readonly OneOfMany[]): Promise<Map<Key, FileProblem> | 'stale'> {
+    const refused = new Map<Key, FileProblem>();
+    const checked = writes.map((write, i): OneOfMany => {
+      const { collection, id, document } = write;
+      return {
+        ...write,
+        check: async (reader) => {
+          const errors = (await problemsWith(write, document, reader)).filter(({ severity }) => severity === 'error');
+          if (errors.length > 0) refused.set(keyOf(collection, id), problemOf(write, errors));
+          if (i === writes.length - 1 && refused.size > 0) throw new Refused();
+        },
+      };
+    });
+    for (const { collection, document } of writes) if (collection === 'assets' && document) await this.keepBytes(document as Asset);
+    try {
+      const result = await this.parts.documents.writeTogether(this.project, checked);
+      if ('stale' in result) return 'stale';
+      const changes = writes.map(({ collection, id, document }): OutsideChange => {
+        const key = keyOf(collection, id);
+        return document === undefined ? { key } : { key, etag: result.etags[key], document };
+      });
+      for (const listener of this.listeners) listener.changes(changes);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+    }
+    return refused;
+  }
+
+  private async keepBytes({ file, sha256 }: Asset): Promise<void> {
+    if (await this.parts.assets.has(sha256)) return;
+    const bytes = await bytesAt(this.folder, kitPath(file));
+    if (bytes) await this.parts.assets.write(bytes);
+  }
+
+  private async writeFiles(sides: readonly Sides[]): Promise<void> {
+    for (let i = 0; i < sides.length; i += atOnce) await Promise.all(sides.slice(i, i + atOnce).map((side) => this.writeFile(side)));
+  }
+
+  private async writeFile(side: Sides): Promise<void> {
+    const { key, inFolder } = side;
+    const { collection, id } = placeOf(key);
+    const file = documentFile(collection, id);
+    try {
+      // Changed once more since it was read: that comes first.
+      const [now] = await this.sidesOf([key]);
+      if (now.folder !== side.folder) {
+        this.due.add(key);
+        void this.changed([]);
+        return;
+      }
+      const { inStudio, studio } = now;
+      if (inStudio) {
+        if (collection === 'assets') await this.writeBytes(inStudio.document as Asset);
+        await writeWhole(join(this.folder, file), Buffer.from(canonical(inStudio.document)));
+      } else {
+        await rm(join(this.folder, file), { force: true });
+        if (collection === 'assets' && inFolder.type === 'document') await this.removeBytes(inFolder.document as Asset);
+      }
+      this.agreed.set(key, studio);
+      this.problems.delete(key);
+    } catch (error) {
+      this.unwritten(key, file, error);
+    }
+  }
+
+  private async writeSettings(text: string): Promise<void> {
+    try {
+      await writeWhole(join(this.folder, settingsFile), Buffer.from(text));
+    } catch (error) {
+      this.agreed.set(this.settingsKey, undefined);
+      this.unwritten(this.settingsKey, settingsFile, error);
+    }
+  }
+
+  private unwritten(key: Key, file: string, error: unknown): void {
+    if (!(error as NodeJS.ErrnoException).syscall) throw error;
+    this.problems.set(key, { key, file, message: `cannot be written: ${(error as Error).message}; it is stored here, and tried again` });
+    this.due.add(key);
+    this.later();
+  }
+
+  private later(): void {
+    clearTimeout(this.retry);
+    this.retry = setTimeout(() => void (this.halted === undefined ? this.changed([]) : this.everything()), retryPause);
+    this.retry.unref();
+  }
+
+  /** Bytes come before the document that names them. */
+  private async writeBytes({ file, sha256 }: Asset): Promise<void> {
+    const path = kitPath(file);
+    const there = await bytesAt(this.folder, path);
+    if (there && digestOf(there) === sha256) return;
+    const bytes = await this.parts.assets.read(sha256);
+    if (bytes) await writeWhole(join(this.folder, path), bytes);
+  }
+
+  private async removeBytes({ file }: Asset): Promise<void> {
+    const path = kitPath(file);
+    const stored = await this.parts.documents.entities(this.project);
+    if (stored.some(({ collection, document }) => collection === 'assets' && kitPath((document as Asset).file) === path)) return;
+    await rm(join(this.folder, path), { force: true });
+  }
+
+  private async sidesOf(keys: readonly Key[]): Promise<Sides[]> {
+    const { documents, assets } = this.parts;
+    const all = keys.length > fewDocuments ? await documents.entities(this.project) : undefined;
+    const stored = new Map(all?.map((one) => [keyOf(one.collection, one.id), one]));
+    const hasBytes = (sha256: string): Promise<boolean> => assets.has(sha256);
+    const sides: Sides[] = [];
+    const sideOf = async (key: Key): Promise<Sides> => {
+      const { collection, id } = placeOf(key);
+      const inFolder = await readFolderSide(this.folder, documentFile(collection, id), key, hasBytes);
+      const inStudio = asNow(all ? stored.get(key) : await documents.get(this.project, collection, id));
+      const folder =
+        inFolder.type === 'absent' ? undefined : inFolder.type === 'unusable' ? inFolder.digest : digestOf(canonical(inFolder.document));
+      return { key, inFolder, inStudio, folder, studio: inStudio && digestOf(canonical(inStudio.document)) };
+    };
+    for (let i = 0; i < keys.length; i += atOnce) sides.push(...(await Promise.all(keys.slice(i, i + atOnce).map(sideOf))));
+    return sides;
+  }
+
+  private tell(): void {
+    const { state } = this;
+    const text = JSON.stringify(state);
+    if (text === this.told) return;
+    this.told = text;
+    for (const listener of this.listeners) listener.state(state);
+  }
+}
+
+/** A stored document as it would be stored today: with the properties of its schema, in their order. */
+function asNow(stored: StoredDocument | undefined): StoredDocument | undefined {
+  const parsed = stored && documentSchemas[stored.collection]().safeParse(stored.document);
+  return parsed?.success ? ({ ...stored, document: parsed.data } as StoredDocument) : stored;
+}
+
+/** Rolls a transaction back without being a fault. */
+class Refused extends Error {}
+
+function problemOf({ collection, id, document }: OneOfMany, [first]: readonly Problem[]): FileProblem {
+  const message =
+    document === undefined ? `it was removed, but is used: ${first.path}: ${first.message}` : `${first.path}: ${first.message}`;
+  return { key: keyOf(collection, id), file: documentFile(collection, id), message };
+}
+
+/** Which project a folder's settings name. */
+function projectIn(folder: string, text: string): string {
+  let id: unknown;
+  try {
+    ({ id } = JSON.parse(text.replace(/^\uFEFF/, '')) as { id?: unknown });
+  } catch {
+    throw new FolderError(`${join(folder, settingsFile)} is there and cannot be read as a project's; nothing was taken or written`);
+  }
+  if (typeof id !== 'string') throw new FolderError(`${join(folder, settingsFile)}: id: expected the project's id`);
+  return id;
+}
+
+/** What a process that was killed in the middle of writing left beside the files. */
+async function removeLeftovers(folder: string): Promise<void> {
+  if (!(await stat(folder)).isDirectory()) throw new FolderError(`${folder} is no folder`);
+  for (const within of ['', 'events', 'actors', 'assets', 'sequences']) {
+    const names = await readdir(join(folder, within)).catch(() => []);
+    for (const name of names) if (/\.json\.\d+\.part$/.test(name)) await rm(join(folder, within, name), { force: true });
+  }
+}
