@@ -15,17 +15,19 @@ export interface Served {
   readonly data: string;
   stop(): Promise<void>;
   /** Starts the server again on the same data and port. */
-  start(): Promise<void>;
+  start(options?: readonly string[]): Promise<void>;
 }
 
 async function serve(): Promise<Served & { dispose(): Promise<void> }> {
   const data = await mkdtemp(join(tmpdir(), 'undatio-e2e-'));
   let child: ChildProcess | undefined;
   let address = '';
-  const start = (): Promise<void> =>
+  const start = (options: readonly string[] = []): Promise<void> =>
     new Promise((done, fail) => {
       const port = address ? new URL(address).port : '0';
-      child = spawn(process.execPath, [bin, 'serve'], { env: { ...process.env, UNDATIO_DATA: data, PORT: port, HOST: '127.0.0.1' } });
+      child = spawn(process.execPath, [bin, 'serve', ...options], {
+        env: { ...process.env, UNDATIO_DATA: data, PORT: port, HOST: '127.0.0.1' },
+      });
       child.stdout?.on('data', (chunk: Buffer) => {
         address = /http:\S+/.exec(chunk.toString())?.[0] ?? address;
         done();

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { documentSchemas, projectSchema } from '@undatio/core';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
 import { changesSchema } from './entityRoutes.js';
+import { folderPaths } from './folderPaths.js';
 import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';
 
 const problemSchema = z.object({
@@ -220,6 +221,7 @@ export function openApiDocument(): Json {
         },
       },
       ...shelfPaths(),
+      ...folderPaths(),
       ...Object.fromEntries(Object.keys(documentSchemas).map(entityPaths)),
     },
     components: {

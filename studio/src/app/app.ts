@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { filter, map } from 'rxjs';
+import { FolderChip } from './folderChip';
 import { ProjectService } from './project/projectService';
 import { ScreenAddress } from './project/screenAddress';
 import { SaveChip } from './saveChip';
@@ -11,7 +12,7 @@ import { ThemeService } from './shared/themeService';
 @Component({
   selector: 'und-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },

@@ -1,9 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import { differencesOf, mixOf } from './project/differences';
-import type { DocumentKey } from './project/documentKey';
-import { ProjectService } from './project/projectService';
+import type { DocumentKey, EditableDocument } from './project/documentKey';
+
+/** Who has both states of a document, and does what the person chooses. */
+export interface Chooser {
+  bothStates(key: DocumentKey): { mine: EditableDocument | undefined; theirs: EditableDocument | undefined };
+  keepMine(key: DocumentKey): void;
+  takeTheirs(key: DocumentKey): void;
+  keepMix(key: DocumentKey, mix: EditableDocument): void;
+}
 
 /** After a stale write: both states of the document, lane by lane, and whose of each is to stay. */
 @Component({
@@ -20,7 +27,7 @@ import { ProjectService } from './project/projectService';
       [style]="{ width: 'min(52rem, 94vw)' }"
       (onHide)="closed.emit()"
     >
-      <p>While you worked on it, somebody else saved it. Choose of each part whose is to stay; nothing is stored until you do.</p>
+      <p>{{ why() }} Choose of each part whose is to stay; nothing is stored until you do.</p>
       <table>
         <thead>
           <tr>
@@ -109,12 +116,14 @@ import { ProjectService } from './project/projectService';
 })
 export class ConflictDialog {
   readonly key = input.required<DocumentKey>();
+  readonly chooser = input.required<Chooser>();
+  /** What happened, in a sentence. */
+  readonly why = input('While you worked on it, somebody else saved it.');
   readonly closed = output();
 
-  private readonly projects = inject(ProjectService);
   protected readonly sides = ['mine', 'theirs'] as const;
   protected readonly name = computed(() => this.key().split('/')[1]);
-  private readonly both = computed(() => this.projects.bothStates(this.key()));
+  private readonly both = computed(() => this.chooser().bothStates(this.key()));
   protected readonly differences = computed(() => {
     const { mine, theirs } = this.both();
     return mine && theirs ? differencesOf(mine, theirs) : [];
@@ -139,12 +148,12 @@ export class ConflictDialog {
   }
 
   protected keepMine(): void {
-    this.projects.keepMine(this.key());
+    this.chooser().keepMine(this.key());
     this.closed.emit();
   }
 
   protected takeTheirs(): void {
-    this.projects.takeTheirs(this.key());
+    this.chooser().takeTheirs(this.key());
     this.closed.emit();
   }
 
@@ -152,7 +161,7 @@ export class ConflictDialog {
     const { mine, theirs } = this.both();
     // Nothing of theirs: no change to be undone.
     if (!mine || !theirs || this.taken().size === 0) return this.keepMine();
-    this.projects.keepMix(this.key(), mixOf(mine, theirs, this.taken()));
+    this.chooser().keepMix(this.key(), mixOf(mine, theirs, this.taken()));
     this.closed.emit();
   }
 }

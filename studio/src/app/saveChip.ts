@@ -36,7 +36,7 @@ import { ProjectService } from './project/projectService';
       <button type="button" class="plain" (click)="choosing.set(true)">Choose…</button>
       @defer (when choosing()) {
         @if (choosing()) {
-          <und-conflict-dialog [key]="key" (closed)="choosing.set(false)" />
+          <und-conflict-dialog [key]="key" [chooser]="projects" (closed)="choosing.set(false)" />
         }
       }
     }

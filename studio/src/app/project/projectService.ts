@@ -11,6 +11,13 @@ import { SaveQueue } from './saveQueue';
 /** `empty`: there is no such project. */
 export type LoadState = { readonly type: 'loading' | 'ready' | 'empty' } | { readonly type: 'failed'; readonly message: string };
 
+/** A document as it is stored now because of what somebody did outside; without tag and document when it was removed. */
+export interface OutsideChange {
+  readonly key: DocumentKey;
+  readonly etag?: string;
+  readonly document?: unknown;
+}
+
 /** Owns the open project: its documents and their history. Saving is the queue's work. */
 @Injectable({ providedIn: 'root' })
 export class ProjectService {
@@ -190,6 +197,36 @@ export class ProjectService {
     this.historyChanged.next();
   }
 
+  /** Every document of the open project. */
+  keys(): DocumentKey[] {
+    const { project } = this;
+    if (!project) return [];
+    return [
+      `settings/${project.id}`,
+      ...(['events', 'actors', 'assets', 'sequences'] as const).flatMap((collection) =>
+        project[collection].map(({ id }): DocumentKey => `${collection}/${id}`),
+      ),
+    ];
+  }
+
+  /**
+   * Takes in what was stored from outside, as one step to undo. What is being worked on here stays: writing it will find that
+   * both sides changed it.
+   */
+  takeOutside(changes: readonly OutsideChange[]): void {
+    const taken = changes.filter(({ key, etag }) => this.queue.takes(key, etag));
+    const after = taken
+      .map(({ key, document }): DocumentState => [key, parseDocument(key, document)])
+      .filter(([key, document]) => document !== undefined || this.read(key) !== undefined);
+    if (after.length === 0) return;
+    for (const { key, etag } of taken) this.queue.hold(key, etag);
+    const before = after.map(([key]): DocumentState => [key, this.read(key)]);
+    const names = after.length === 1 ? after[0][0] : `${after.length} documents`;
+    this.history.record({ id: names, label: `changed in the folder: ${names}`, before, after, gesture: undefined });
+    this.replaceInState(after);
+    this.historyChanged.next();
+  }
+
   private loaded(entities: readonly Entity[]): void {
     const json = assembleProject(entities);
     if (!json) {
@@ -225,7 +262,8 @@ export class ProjectService {
     this.queue.changed(states.map(([key]) => key));
   }
 
-  private read(key: DocumentKey): EditableDocument | undefined {
+  /** A document as it stands; undefined when it is not there. */
+  read(key: DocumentKey): EditableDocument | undefined {
     return this.project && readDocument(this.project, key);
   }
 

@@ -123,7 +123,13 @@ export class SaveQueue {
     return theirs.document;
   }
 
-  private hold(key: DocumentKey, etag: string | undefined): void {
+  /** Whether a state that was stored from outside is news that nothing here stands against. */
+  takes(key: DocumentKey, etag: string | undefined): boolean {
+    return this.etags.get(key) !== etag && !this.unsaved.has(key) && !this.underWay.has(key);
+  }
+
+  /** The state that is stored from now on; undefined when there is none. */
+  hold(key: DocumentKey, etag: string | undefined): void {
     if (etag === undefined) this.etags.delete(key);
     else this.etags.set(key, etag);
   }
