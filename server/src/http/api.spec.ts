@@ -348,9 +348,11 @@ describe('the API', () => {
       if (!operations['get']) continue;
       const collection = /projects\/\{project\}\/(\w+)/.exec(path)?.[1] ?? '';
       const address = path.replace('{project}', 'elytra-league').replace('{id}', ids[collection] ?? '');
+      // This one is for projects that are kept in a folder, and goes on for ever.
+      const expected = address.endsWith('/folder/events') ? 404 : 200;
       expect((await call(address)).status)
         .withContext(address)
-        .toBe(200);
+        .toBe(expected);
     }
     // Every reference leads somewhere.
     for (const [, name] of JSON.stringify(document).matchAll(/"#\/components\/schemas\/([^"]+)"/g))
