@@ -367,6 +367,193 @@ export interface KitConventions {
   readonly unitsPerPixel: number;
 }
 
+/** What a player of the game may turn down, or up: factors of what the kit says. */
+export interface Comfort {
+  /** Of every motion of the view, and of its colours parting. 0..1 */
+  readonly shake?: number;
+  /** Of flashes of bodies and of the view, and of dark corners. 0..1 */
+  readonly flash?: number;
+  /** Of both motors. 0..1 */
+  readonly rumble?: number;
+  /** Of the size of numbers and captions. 0.25..4 */
+  readonly text?: number;
+  /** Of the length of hit-stops and slows that are struck from now on. 0..1 */
+  readonly hitStop?: number;
+}
+
+export interface PlayerOptions {
+  /** Every strike without a seed of its own draws from this one and from how many were struck before it. Default 1. */
+  readonly seed?: number;
+  readonly comfort?: Comfort;
+}
+
+/** Where the game has a body, in the game's own units. */
+export interface BodyPlacing {
+  /** Which actor of the kit it is; its size and its spots are that one's. Kept when it is left out later. */
+  readonly actor?: string;
+  /** Of its middle. */
+  readonly x: number;
+  readonly y: number;
+  /** 1 faces right, -1 left; only handed back. */
+  readonly facing?: 1 | -1;
+  /** How much larger than the actor it is. Default 1. */
+  readonly scale?: number;
+  /** Share of its health that is left, 0..1; its meters show this instead of what their strike said. */
+  readonly health?: number;
+  /** Units per second; between two placements it goes on like that. Default none. */
+  readonly velocity?: Place;
+}
+
+/** Who strikes whom, and where; bodies by the names that the game has given them. */
+export interface PlayerStrikeOptions {
+  readonly source?: string;
+  readonly target?: string;
+  /** Further bodies that seekers may fly to. */
+  readonly others?: readonly string[];
+  /** The contact point. Default: half-way between the two. */
+  readonly at?: Place;
+  /** How much larger everything of it is, but the motions of the view. Default 1. */
+  readonly scale?: number;
+  readonly seed?: number;
+  /** Seconds from now until contact; a take with a wind-up is struck as long before. Default 0. */
+  readonly after?: number;
+  readonly solo?: readonly string[];
+  /** Where the view and the ear are, for what fades with distance. Default: the contact point. */
+  readonly view?: Place;
+  readonly ear?: Place;
+}
+
+/** One strike that is being played. */
+export interface Blow {
+  readonly sequence: string;
+  readonly seed: number;
+  /** Player's time of its contact. */
+  readonly contact: number;
+  /** Seconds from contact of its earliest wind-up: 0 or negative. */
+  readonly start: number;
+  /** Whether anything of it is still to come, to be seen or to be heard. */
+  readonly playing: boolean;
+  /**
+   * `ring out` (the default): what has not begun never does, what lets go lets nothing more go, and the rest lives out. `cut`:
+   * all of it is gone at once, and its sounds stop.
+   */
+  stop(how?: { readonly let: 'ring out' | 'cut' }): void;
+}
+
+/** A sound that begins, or a voice that has to stop, during the last advance. */
+export type PlayerSound =
+  | {
+      readonly type: 'start';
+      /** Names it until it stops. */
+      readonly voice: number;
+      readonly sequence: string;
+      readonly effect: string;
+      /** Asset id of the clip. */
+      readonly clip: string;
+      readonly gain: number;
+      readonly rate: number;
+      readonly pan: number;
+      /** Seconds after which the game stops it; 0 lets it ring. */
+      readonly cut: number;
+      /** Seconds from the beginning of the advance. */
+      readonly at: number;
+    }
+  | { readonly type: 'stop'; readonly voice: number; readonly at: number };
+
+/** A moment that the game was told during the last advance. */
+export interface PlayerSignal {
+  readonly name: string;
+  readonly sequence: string;
+  readonly effect: string;
+  readonly parameters: Payload;
+  readonly source: string;
+  readonly target: string;
+  /** Seconds from the beginning of the advance. */
+  readonly at: number;
+}
+
+/** One body at one instant, everything that is on it put together. `x` and `y` are where its middle is. */
+export interface PlayerBodyFrame extends ActorFrame {
+  readonly id: string;
+  /** Actor of the kit; empty when it is none. */
+  readonly actor: string;
+  readonly facing: 1 | -1;
+  readonly scale: number;
+  /** How far takes that are over have thrown it for good since it was last put somewhere: the game adds it to where it puts it next. */
+  readonly settledX: number;
+  readonly settledY: number;
+}
+
+/** Says of each entry of a list whose it is. */
+export interface Owned {
+  /** Its place in the frame's `bodies`; -1 where it is nobody's. */
+  readonly body: Int16Array;
+}
+
+/**
+ * Everything that is to be drawn at one instant, of all takes together, in the game's own units and places. Written anew by
+ * the next advance; the lists may become others when more is struck, so read them from the player each time.
+ */
+export interface PlayerFrame {
+  readonly t: number;
+  readonly bodies: readonly PlayerBodyFrame[];
+  /** Rate of the world's clock: 1 freely, 0 halted. */
+  readonly worldRate: number;
+  readonly view: ViewFrame;
+  readonly rumble: RumbleFrame;
+  readonly particles: ParticleFrame & Owned;
+  readonly rings: RingFrame & Owned;
+  readonly numbers: NumberFrame & Owned;
+  /** Those on bodies are where their body is, turned with it. */
+  readonly pictures: PictureFrame & Owned;
+  readonly arcs: ArcFrame & Owned;
+  readonly ribbons: RibbonFrame & Owned;
+  readonly glyphs: GlyphFrame & Owned;
+  /** One a body at most. */
+  readonly meters: MeterFrame & Owned;
+}
+
+/** The lists of a frame, by name. */
+export type DrawnName = 'particles' | 'rings' | 'numbers' | 'pictures' | 'arcs' | 'ribbons' | 'glyphs' | 'meters';
+
+/** A rectangle that something lies in. */
+export interface Bounds {
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
+/**
+ * Many takes at once, on many bodies, in one frame. It keeps no time of its own: nothing happens but in `advance`, and into
+ * how many steps that is cut changes nothing. Throws KitError with `.path` where it is handed what cannot be used.
+ */
+export interface Player {
+  /** Seconds that it has been advanced by. */
+  readonly now: number;
+  /** Puts a body somewhere, from now on; the first time it also names it. What follows it follows. */
+  body(id: string, placing: BodyPlacing): void;
+  /** The body leaves: what is on it goes, what has not begun never does, everything else lives out where it was. */
+  remove(id: string): void;
+  strike(sequence: string, payload?: Payload, options?: PlayerStrikeOptions): Blow;
+  /** Lets time pass: any number of seconds, 0 included. */
+  advance(seconds: number): void;
+  readonly frame: PlayerFrame;
+  /** What began and what has to stop during the last advance, in order. */
+  readonly sounds: readonly PlayerSound[];
+  readonly signals: readonly PlayerSignal[];
+  readonly rumble: RumbleFrame;
+  /** Game seconds that passed for a body, or for the `world`, during the last advance: hit-stops and slows counted exactly. */
+  elapsed(id: string): number;
+  /** Nothing passes until it goes on. */
+  pause(): void;
+  resume(): void;
+  /** Changes what is named. Lengths of hit-stops change for what is struck from now on. */
+  comfort(comfort: Comfort): void;
+  /** Writes into `out` the rectangle that entry `i` of a list lies in, for what is out of sight. Widths of texts are rounded up. */
+  bounds(list: DrawnName, i: number, out: Bounds): Bounds;
+}
+
 export interface Kit {
   readonly name: string;
   readonly actors: readonly KitActor[];
@@ -390,6 +577,10 @@ export interface Kit {
   warm(): number;
   /** Computes a take. Throws KitError when the sequence, a payload field or an option does not exist or has the wrong type. */
   strike(sequence: string, payload?: Payload, options?: StrikeOptions): Take;
+  /** Plays many strikes at once. Throws KitError where an option cannot be used. */
+  player(options?: PlayerOptions): Player;
+  /** At most so many seconds of hit-stop within so many, for each body in a player. */
+  readonly stopBudget?: { readonly seconds: number; readonly within: number } | undefined;
   /** Path of an asset inside the kit, such as `assets/lance-crack.wav`. */
   assetFile(id: string): string;
 }

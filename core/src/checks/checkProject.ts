@@ -2,6 +2,7 @@ import { effectKinds } from '../effects/registry.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import { kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { beyondStopBudget } from './beyondStopBudget.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
@@ -20,6 +21,8 @@ export function checkProject(project: Project): Problem[] {
   project.sequences.forEach((sequence, i) => {
     problems.push(...checkSequence(sequence, i, context));
   });
+  // What cannot be compiled cannot be struck.
+  if (problems.every(({ severity }) => severity !== 'error')) problems.push(...beyondStopBudget(project, context));
   return problems;
 }
 

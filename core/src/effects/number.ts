@@ -3,9 +3,10 @@ import { Spring } from '../maths/spring.js';
 import { choiceField, colourField, directionField, textField, valueField, type Fields } from '../model/fields.js';
 import { origins, type Draws } from '../take/draws.js';
 import type { CompiledValue } from '../take/compiledValue.js';
+import type { Gathering } from '../take/firing.js';
 import { bindTo, movable } from '../take/motion.js';
 import { defineKind } from './effect.js';
-import { fillTemplate } from '../model/template.js';
+import { fillTemplate, type Template } from '../model/template.js';
 
 /** Entering faster than this cannot be seen, and its spring would swing beyond all numbers. */
 const shortestEnter = 1e-4;
@@ -102,13 +103,14 @@ export const number = defineKind({
     const { count: repeats, every } = reader.repeat();
     return {
       fire(draws, strength, duration) {
-        const gathers = repeats > 1 && every <= draws.number(gather);
+        const within = draws.number(gather);
+        const gathers = repeats > 1 && every <= within;
         // Which repeats fire is known from their draws: the first of them tells them all, and only it draws them all.
         if (gathers && firesBefore(draws, chance)) return { extent: 0, channel: () => 0 };
         const fired = gathers ? firedRepeats(draws, chance, repeats) : [draws.firing];
         if (draws.firing !== fired[0]) return { extent: 0, channel: () => 0 };
         const digits = Math.round(draws.number(decimals));
-        const texts = fired.map((_, i) => fillTemplate(template, draws.payload, digits, i + 1));
+        const said = new Said(template, draws.payload, digits, fired.length);
         const steps = fired.map((firing) => (firing - fired[0]) * every);
         const place = movable(draws.place(origin));
         const up = draws.number(above);
@@ -145,11 +147,13 @@ export const number = defineKind({
           room: { numbers: 1 },
           bind: bindTo(place, origin),
           channel: shown,
+          gathering: within > 0 ? said.within(within) : undefined,
           sample(now, { numbers }) {
+            if (said.hidden) return;
             const age = now[0];
             const n = numbers.count++;
             const reach = v0 * dragReach(k, age);
-            numbers.text[n] = texts[latest(age)];
+            numbers.text[n] = said.texts[latest(age)];
             numbers.x[n] = place.x + Math.cos(radians) * reach + width * Math.sin(2 * Math.PI * rate * age);
             numbers.y[n] = place.y - up + Math.sin(radians) * reach + g * dragFall(k, age);
             numbers.size[n] = shown(age);
@@ -162,6 +166,37 @@ export const number = defineKind({
     };
   },
 });
+
+/** What a number says after each of its repeats, with what was said before it and taken in. */
+class Said {
+  texts: readonly string[] = [];
+  hidden = false;
+  /** The payload's numbers times all repeats, with what was taken in. */
+  readonly sums: Record<string, number> = {};
+
+  constructor(
+    private readonly template: Template,
+    private readonly payload: Draws['payload'],
+    private readonly digits: number,
+    private readonly repeats: number,
+  ) {
+    this.takeIn({});
+  }
+
+  within(within: number): Gathering {
+    return { within, sums: this.sums, takeIn: (before) => this.takeIn(before), hide: () => (this.hidden = true) };
+  }
+
+  takeIn(before: Readonly<Record<string, number>>): void {
+    const numbers = Object.entries(this.payload).filter((entry): entry is [string, number] => typeof entry[1] === 'number');
+    const after = (times: number): Record<string, number> =>
+      Object.fromEntries(numbers.map(([name, value]) => [name, value * times + (before[name] ?? 0)]));
+    Object.assign(this.sums, after(this.repeats));
+    this.texts = Array.from({ length: this.repeats }, (_, i) =>
+      fillTemplate(this.template, { ...this.payload, ...after(i + 1) }, this.digits),
+    );
+  }
+}
 
 function fires(draws: Draws, chance: CompiledValue): boolean {
   return draws.chance('chance') < draws.number(chance);

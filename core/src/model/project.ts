@@ -193,6 +193,18 @@ export const conventionsSchema = /* @__PURE__ */ lazySchema(() =>
 );
 export type Conventions = z.infer<ReturnType<typeof conventionsSchema>>;
 
+/** How much standing still a body is spared. */
+export const stopBudgetSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    seconds: z.number().min(0).max(60).describe('Most seconds of hit-stop.'),
+    within: z.number().min(0.05).max(60).describe('In how many seconds.'),
+  }),
+);
+export type StopBudget = z.infer<ReturnType<typeof stopBudgetSchema>>;
+const stopBudget = /* @__PURE__ */ lazySchema(() =>
+  stopBudgetSchema().optional().describe('Most hit-stop in any stretch of time, for each body and the world; any, when left out.'),
+);
+
 /** What a project has besides its entities. */
 export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
@@ -200,6 +212,7 @@ export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
     label: label(),
     seen: z.enum(['side', 'above']).optional().describe('From where the game is looked at, for the stage; from the side when left out.'),
     conventions: conventionsSchema().default(() => conventionsSchema().parse({})),
+    stopBudget: stopBudget(),
   }),
 );
 export type Settings = z.infer<ReturnType<typeof settingsSchema>>;
@@ -246,6 +259,6 @@ export function storedSettingsOf(project: Project): StoredSettings {
 }
 
 /** A project's settings alone. */
-export function settingsOf({ id, label, seen, conventions }: Project): Settings {
-  return { id, label, ...(seen && { seen }), conventions };
+export function settingsOf({ id, label, seen, conventions, stopBudget }: Project): Settings {
+  return { id, label, ...(seen && { seen }), conventions, ...(stopBudget && { stopBudget }) };
 }

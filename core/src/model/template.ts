@@ -17,22 +17,9 @@ export function parseTemplate(text: string): Template | string {
   return pieces;
 }
 
-/**
- * The template with the payload's values put in; numbers rounded half away from zero to `decimals`, and multiplied by
- * `times` where several blows are told as one.
- */
-export function fillTemplate(
-  template: Template,
-  payload: Readonly<Record<string, number | string | boolean>>,
-  decimals: number,
-  times = 1,
-): string {
-  return template
-    .map(({ text, field }) => {
-      const value = payload[field ?? ''];
-      return text ?? showValue(typeof value === 'number' ? value * times : value, decimals);
-    })
-    .join('');
+/** The template with the payload's values put in; numbers rounded half away from zero to `decimals`. */
+export function fillTemplate(template: Template, payload: Readonly<Record<string, number | string | boolean>>, decimals: number): string {
+  return template.map(({ text, field }) => text ?? showValue(payload[field ?? ''], decimals)).join('');
 }
 
 /** A payload value as a person reads it. */

@@ -1,6 +1,15 @@
 import * as z from 'zod';
 import type { Project } from '../model/project.js';
-import { actorSchema, assetSchema, conventionsSchema, eventSchema, kitPath, projectFormat, sequenceSchema } from '../model/project.js';
+import {
+  actorSchema,
+  assetSchema,
+  conventionsSchema,
+  eventSchema,
+  kitPath,
+  projectFormat,
+  sequenceSchema,
+  stopBudgetSchema,
+} from '../model/project.js';
 import { identifier } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
@@ -14,6 +23,7 @@ export const kitSchema = /* @__PURE__ */ lazySchema(() =>
     id: identifier(),
     label: z.string().describe('The project’s name.'),
     conventions: conventionsSchema().describe('How the receiving game measures: what frames come in.'),
+    stopBudget: stopBudgetSchema().optional().describe('Most hit-stop for each body.'),
     events: z.array(eventSchema()).describe('What happens, with its payload.'),
     actors: z.array(actorSchema()).default([]).describe('Who stands on the stage.'),
     assets: z.array(assetSchema()).describe('Sounds and pictures.'),
@@ -33,6 +43,7 @@ export function kitDocument(project: Project): KitDocument {
     id: project.id,
     label: project.label,
     conventions: project.conventions,
+    ...(project.stopBudget && { stopBudget: project.stopBudget }),
     events: project.events,
     actors: project.actors,
     assets: project.assets.map((asset) => ({ ...asset, file: kitPath(asset.file) })),

@@ -1,8 +1,10 @@
-import type { Kit, KitAsset, KitConventions, Payload, StrikeOptions, Take } from '../contract.js';
+import type { Kit, KitAsset, KitConventions, Payload, Player, StrikeOptions, Take } from '../contract.js';
 import type { EffectKind } from '../effects/effect.js';
 import { particlePictures } from '../effects/parts/particlePictures.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { show } from '../model/json.js';
+import { LivePlayer } from '../player/player.js';
+import type { StopBudget } from '../player/stopBudget.js';
 import { compileSequence } from '../take/compile.js';
 import {
   compileActors,
@@ -54,6 +56,7 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
       .map((sequence, i) => compileSequence(sequence, ['sequences', i], context))
       .map((plan): [string, SequencePlan] => [plan.id, plan]),
   );
+  const budget = readBudget(kit['stopBudget']);
   const cold = [...plans.values()];
   const planOf = (name: string): SequencePlan => {
     const plan = plans.get(name);
@@ -77,6 +80,11 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
       return cold.length;
     },
     strike: (name, payload, options) => strikeIn(planOf(name), conventions, payload, options),
+    stopBudget: budget,
+    player(options = {}) {
+      const player = asKitError(() => new LivePlayer({ planOf, actors, conventions, budget }, options));
+      return guarded(player);
+    },
     assetFile(id) {
       const found = assets.find((asset) => asset.id === id);
       if (found === undefined) throw new KitError('assets', `expected an asset of the kit, found ${show(id)}`);
@@ -109,6 +117,46 @@ function asKitError<T>(work: () => T): T {
   } catch (error) {
     throw error instanceof DocumentError ? new KitError(error.path, error.expected) : error;
   }
+}
+
+/** What a game hands over is refused as everything else of a kit is. */
+function guarded(player: LivePlayer): Player {
+  return {
+    get now() {
+      return player.now;
+    },
+    get frame() {
+      return player.frame;
+    },
+    get rumble() {
+      return player.rumble;
+    },
+    sounds: player.sounds,
+    signals: player.signals,
+    body: (id, placing) => asKitError(() => player.body(id, placing)),
+    remove: (id) => asKitError(() => player.remove(id)),
+    strike: (sequence, payload, options) =>
+      asKitError(() => {
+        const blow = player.strike(sequence, payload, options);
+        const { stop } = blow;
+        return Object.defineProperty(blow, 'stop', { value: (how?: Parameters<typeof stop>[0]) => asKitError(() => stop(how)) });
+      }),
+    advance: (seconds) => asKitError(() => player.advance(seconds)),
+    elapsed: (id) => asKitError(() => player.elapsed(id)),
+    pause: () => player.pause(),
+    resume: () => player.resume(),
+    comfort: (comfort) => asKitError(() => player.comfort(comfort)),
+    bounds: (list, i, out) => player.bounds(list, i, out),
+  };
+}
+
+function readBudget(raw: unknown): StopBudget | undefined {
+  if (raw === undefined) return undefined;
+  const { seconds, within } = readRecord(raw, ['stopBudget']);
+  return {
+    seconds: readNumber(seconds, ['stopBudget', 'seconds'], 0, 60),
+    within: readNumber(within, ['stopBudget', 'within'], 0.05, 60),
+  };
 }
 
 function readAssets(raw: unknown): readonly KitAsset[] {

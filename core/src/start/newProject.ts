@@ -65,6 +65,7 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
     label,
     seen,
     conventions: conventionsSchema().parse({ axis, viewWidth, viewHeight, unitsPerPixel: 1 / pixelsPerUnit }),
+    stopBudget: { seconds: 0.35, within: 1 },
     events: [
       {
         id: 'hit',

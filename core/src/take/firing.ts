@@ -13,7 +13,10 @@ export interface Bodies {
 }
 
 /** What a firing may learn once everything has its place in time: where bodies are at an age of its own. */
-export type Scene = Bodies;
+export interface Scene extends Bodies {
+  /** Where bodies go is only known as far as time has come: `follow` is then called again and again. */
+  readonly live?: boolean;
+}
 
 /**
  * An instant: its first number is the age in seconds, on the clock of whatever is asked. It is handed over in an array
@@ -40,6 +43,12 @@ export interface Firing {
   readonly lasting?: boolean;
   /** Told once, before any sample, where the bodies go, for what follows them or flies at them. */
   readonly bind?: ((scene: Scene) => void) | undefined;
+  /** In a live scene: told in order the ages that it has come to, before it is sampled at them. */
+  follow?(now: Now): void;
+  /** Lets nothing more go; what it has let go lives out. */
+  end?(): void;
+  /** What it says, where it may be told together with what another strike says of the same. */
+  readonly gathering?: Gathering | undefined;
   /** Writes its part of the frame at an age, 0 ≤ age < extent (≤ when lasting). Allocates nothing. */
   sample?(now: Now, frame: Frame): void;
   /** Adds how far it has moved its party's body at an age. */
@@ -56,6 +65,18 @@ export interface Firing {
   sound?(start: Seconds): Omit<SoundCue, 'effect'> | undefined;
   /** The moments it names; `wallAt` gives the wall time of an age. */
   signals?(wallAt: (age: Seconds) => Seconds): readonly Omit<SignalCue, 'effect'>[];
+}
+
+/** A number that grows instead of being followed by another one. */
+export interface Gathering {
+  /** Seconds within which a later one takes this one in. */
+  readonly within: Seconds;
+  /** Its fields, with all that was taken in. */
+  readonly sums: Readonly<Record<string, number>>;
+  /** Adds what an earlier one said. */
+  takeIn(sums: Readonly<Record<string, number>>): void;
+  /** It was taken in by a later one, and is seen no more. */
+  hide(): void;
 }
 
 /** Parties whose clock can be bent; `world` is everything that belongs to no party. */

@@ -15,6 +15,31 @@ import type { TimedFiring } from './timedFiring.js';
  * Throws DocumentError with the payload's path when a field is unknown or of the wrong type.
  */
 export function strike(plan: SequencePlan, payload: Payload = {}, options: StrikeOptions = {}, previous?: EngineTake): EngineTake {
+  const { seed, warps, bends, timed, origin } = resolve(plan, payload, options, previous);
+  const motion = new Motion(timed);
+  for (const one of timed) one.firing.bind?.(new FiringScene(motion, one));
+  return new EngineTake(plan.id, seed, warps, bends, timed, origin);
+}
+
+/** A strike with every choice made and every firing placed in time, that does not know yet where bodies go. */
+export interface Resolved {
+  readonly seed: number;
+  readonly warps: Readonly<Record<ClockParty, TimeWarp>>;
+  readonly bends: readonly TimeBend[];
+  readonly timed: readonly TimedFiring[];
+  readonly origin: TakeOrigin;
+}
+
+/**
+ * The first half of a strike. `bent` may change what bends time before anything is placed by it. Throws as `strike` does.
+ */
+export function resolve(
+  plan: SequencePlan,
+  payload: Payload,
+  options: StrikeOptions,
+  previous?: EngineTake,
+  bent: (bends: TimeBend[]) => TimeBend[] = (bends) => bends,
+): Resolved {
   const seed = (options.seed ?? 1) >>> 0;
   const values = completePayload(plan.event, payload);
   const blowField = plan.event.fields.find((field) => field.type === 'direction');
@@ -33,16 +58,14 @@ export function strike(plan: SequencePlan, payload: Payload = {}, options: Strik
     return before && isFree(before) ? { ...before, silent } : fireAll(effect, common, silent, before?.decided);
   });
   const origin: TakeOrigin = { key, fired: new Map(firing.map((fired) => [fired.effect, fired])) };
-  const bends = bendTime(firing);
+  const bends = bent(bendTime(firing));
   const warps: Record<ClockParty, TimeWarp> = {
     source: warpOf('source', bends),
     target: warpOf('target', bends),
     world: warpOf('world', bends),
   };
   const timed = placeFirings(firing, bends, warps);
-  const motion = new Motion(timed);
-  for (const one of timed) one.firing.bind?.(new FiringScene(motion, one));
-  return new EngineTake(plan.id, seed, warps, bends, timed, origin);
+  return { seed, warps, bends, timed, origin };
 }
 
 /** What is given, without what is said to be undefined. */
@@ -107,7 +130,8 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
     // Only what hangs on contact is held here; what hangs on an effect follows that effect.
     const held = bendsTime || effect.anchor.to !== 'contact' ? 0 : heldBy(nominal);
     const start = nominal + held;
-    const warp = effect.clock === 'game' && !bendsTime ? warps[effect.kind.family === 'view' ? 'world' : effect.on] : undefined;
+    const clock = effect.clock !== 'game' || bendsTime ? undefined : effect.kind.family === 'view' ? 'world' : effect.on;
+    const warp = clock && warps[clock];
     const wallAfter = (age: Seconds): Seconds => (warp ? warp.wallTime(warp.tau(start) + age) : start + age);
     ends.set(effect.id, { start, end: Math.max(start, wallAfter(span)) });
     firings.forEach((firing, i) => {
@@ -122,6 +146,8 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
         extent: firing.extent,
         lasting: firing.lasting === true,
         silent,
+        on: effect.on,
+        clock,
         warp,
         start: own,
         startTau: warp?.tau(own) ?? own,

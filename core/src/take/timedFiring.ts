@@ -2,7 +2,7 @@ import type { Frame } from '../contract.js';
 import type { EffectKind } from '../effects/effect.js';
 import type { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
-import type { Firing, Now } from './firing.js';
+import type { ClockParty, Firing, Now } from './firing.js';
 import type { Displacement } from './spotted.js';
 
 /** A firing with its place in wall time. */
@@ -17,7 +17,11 @@ export interface TimedFiring {
   readonly lasting: boolean;
   /** Neither seen nor heard, only drawn on its lane. */
   readonly silent: boolean;
-  /** The game clock its age is read from; absent on the wall clock. */
+  /** Whose it is. */
+  readonly on: 'source' | 'target';
+  /** Whose game clock its age is read from; absent on the wall clock. */
+  readonly clock: ClockParty | undefined;
+  /** That clock, bent by its own take alone. */
   readonly warp: TimeWarp | undefined;
   readonly start: Seconds;
   /** The same on the clock that its age is read from. */

@@ -44,6 +44,9 @@ export function partyFollowed({ shape, origin, party }: Pick<BurstLook, 'shape' 
   return shape === 'body' && origin === 'contact' ? party : partyOf(origin);
 }
 
+/** Written anew for every particle that is placed. */
+const ways = { here: new Spotted(), ahead: new Spotted(), behind: new Spotted(), then: new Float64Array(1) };
+
 /** One burst let go: every particle's birth drawn, its flight a closed form of its age. */
 export class BurstFiring implements Firing {
   readonly extent: Seconds;
@@ -67,6 +70,9 @@ export class BurstFiring implements Firing {
   private readonly sizeTable: Float32Array;
   private readonly colours: ColourTables;
   private deaths: Float64Array | undefined;
+  /** Whom the particles follow until they are born, and how many are. */
+  private followed: { readonly party: 'source' | 'target'; readonly scene: Scene } | undefined;
+  private placed = 0;
 
   constructor(
     private readonly look: BurstLook,
@@ -102,7 +108,7 @@ export class BurstFiring implements Firing {
     this.extent = extent;
     const party = partyFollowed(look);
     // What is let go from the contact point follows nobody.
-    this.bind = party && ((scene) => this.follow(party, scene));
+    this.bind = party && ((scene) => this.boundTo(party, scene));
   }
 
   private release(draws: Draws, i: number, birth: Seconds, set: Birth): void {
@@ -126,29 +132,45 @@ export class BurstFiring implements Firing {
   }
 
   /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
-  private follow(party: 'source' | 'target', scene: Scene): void {
-    const then = new Float64Array(1);
-    const here = new Spotted();
-    const ahead = new Spotted();
-    const behind = new Spotted();
-    for (let i = 0; i < this.birth.length; i++) {
-      // All born at once stand at the same place.
-      if (i === 0 || !this.atOnce) {
-        clear(here, ahead, behind);
-        then[0] = this.birth[i];
-        scene.addTo(here, party, then);
-        if (this.carry !== 0) {
-          then[0] = this.birth[i] + speedStep;
-          scene.addTo(ahead, party, then);
-          then[0] = this.birth[i] - speedStep;
-          scene.addTo(behind, party, then);
-        }
-      }
-      this.x[i] += here.x;
-      this.y[i] += here.y;
-      this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
-      this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
+  private boundTo(party: 'source' | 'target', scene: Scene): void {
+    this.followed = { party, scene };
+    if (scene.live !== true) for (let i = 0; i < this.birth.length; i++) this.place(i);
+  }
+
+  /** Places those that are born by now; the last of them are born last. */
+  follow(now: Float64Array): void {
+    while (this.placed < this.birth.length && this.birth[this.placed] <= now[0]) {
+      this.place(this.placed);
+      this.placed++;
     }
+  }
+
+  end(): void {
+    // What is not born by now never is.
+    this.birth.fill(Infinity, this.placed);
+  }
+
+  private place(i: number): void {
+    const { here, ahead, behind, then } = ways;
+    const { followed } = this;
+    if (!followed) return;
+    const { party, scene } = followed;
+    // All born at once stand at the same place.
+    if (!this.atOnce || i === 0) {
+      clear(here, ahead, behind);
+      then[0] = this.birth[i];
+      scene.addTo(here, party, then);
+      if (this.carry !== 0) {
+        then[0] = this.birth[i] + speedStep;
+        scene.addTo(ahead, party, then);
+        then[0] = this.birth[i] - speedStep;
+        scene.addTo(behind, party, then);
+      }
+    }
+    this.x[i] += here.x;
+    this.y[i] += here.y;
+    this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
+    this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
   }
 
   tells(): readonly Telling[] {

@@ -37,8 +37,8 @@ export function withDocument(project: Project, key: DocumentKey, document: Edita
     const { order, ...settings } = document as StoredSettings;
     const ordered = order ? Object.fromEntries(orderedOf(project, order)) : {};
     // What the settings leave out goes.
-    const { label, conventions, seen } = settingsOf({ ...project, seen: undefined, ...settings });
-    return { ...project, label, conventions, seen, ...ordered };
+    const { label, conventions, seen, stopBudget } = settingsOf({ ...project, seen: undefined, stopBudget: undefined, ...settings });
+    return { ...project, label, conventions, seen, stopBudget, ...ordered };
   }
   const all = project[collection] as readonly EditableDocument[];
   const there = all.some((other) => other.id === id);

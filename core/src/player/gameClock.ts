@@ -1,0 +1,57 @@
+import { TimeWarp, type WarpWindow } from '../maths/timeWarp.js';
+import type { Seconds } from '../units.js';
+
+/**
+ * The game clock of one body, or of the world, under the hit-stops and slows of every take that names it. Where several hold
+ * at once the slowest rules. What has passed never changes: windows that are added begin now at the earliest.
+ */
+export class GameClock {
+  /** Rises whenever what it will show changes. */
+  version = 0;
+  private windows: WarpWindow[] = [];
+  private warp = new TimeWarp();
+  /** The same with what halts it alone. */
+  private halts = new TimeWarp();
+  /** What the clock showed more than its warp does: of windows that are forgotten. */
+  private readonly ahead = new Float64Array(1);
+
+  /** Adds windows, none of which reaches before `now`; those that ended before `horizon` are forgotten. */
+  add(windows: readonly WarpWindow[], now: Seconds, horizon: Seconds): void {
+    const shows = this.shown(now);
+    const coming = windows.map((window) => ({ ...window, start: Math.max(now, window.start) }));
+    this.windows = [...this.windows.filter(({ end }) => end > horizon), ...coming];
+    this.warp = new TimeWarp(this.windows);
+    this.halts = new TimeWarp(this.windows.filter(({ rate }) => rate === 0));
+    this.ahead[0] = shows - this.warp.tau(now);
+    this.version++;
+  }
+
+  /** Turns the wall time in a cell into what this clock shows then. */
+  toShown(cell: Float64Array): void {
+    this.warp.toTau(cell);
+    cell[0] += this.ahead[0];
+  }
+
+  /** Turns what this clock shows into the first wall time at which it did, or will with what is known now. */
+  toWall(cell: Float64Array): void {
+    cell[0] -= this.ahead[0];
+    this.warp.toWall(cell);
+  }
+
+  /** What this clock shows at a wall time. */
+  shown(wall: Seconds): Seconds {
+    const cell = Float64Array.of(wall);
+    this.toShown(cell);
+    return cell[0];
+  }
+
+  /** How fast it runs at the wall time in a cell: 1 freely, 0 halted. */
+  rateAt(cell: Float64Array): number {
+    return this.warp.rateAt(cell);
+  }
+
+  /** Seconds that it stands still between two wall times. */
+  halted(from: Seconds, to: Seconds): Seconds {
+    return to - from - (this.halts.tau(to) - this.halts.tau(from));
+  }
+}

@@ -1,0 +1,449 @@
+import type {
+  Blow,
+  BodyPlacing,
+  Bounds,
+  Comfort,
+  DrawnName,
+  KitActor,
+  KitConventions,
+  Payload,
+  Player,
+  PlayerBodyFrame,
+  PlayerFrame,
+  PlayerOptions,
+  PlayerSignal,
+  PlayerSound,
+  PlayerStrikeOptions,
+  RumbleFrame,
+} from '../contract.js';
+import { hash4 } from '../maths/hash.js';
+import { DocumentError } from '../model/documentError.js';
+import { show } from '../model/json.js';
+import { readOptions } from '../ship/strikeOptions.js';
+import { readNumber, readRecord } from '../take/compileReferences.js';
+import type { Gathering } from '../take/firing.js';
+import type { FrameCapacity } from '../take/frame.js';
+import type { SequencePlan } from '../take/plan.js';
+import { Spotted } from '../take/spotted.js';
+import { resolve } from '../take/strike.js';
+import { roomFor } from '../take/take.js';
+import type { Seconds } from '../units.js';
+import { boundsInto } from './boundsInto.js';
+import { GameClock } from './gameClock.js';
+import { LiveTake, type LiveCue, type LiveFiring } from './liveTake.js';
+import { PlayerBody } from './playerBody.js';
+import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
+import { longestStep, readComfort, readId, readPlacing, readPlayerOptions, readSeed, readStrikeOptions } from './playerOptions.js';
+import { Sampler, type ShownBody } from './sampler.js';
+import { heldTo, type StopBudget } from './stopBudget.js';
+import { Units } from './units.js';
+import { VoiceKeeper } from './voiceKeeper.js';
+
+/** What a player is made of: the kit's own parts. */
+export interface PlayerParts {
+  readonly planOf: (sequence: string) => SequencePlan;
+  readonly actors: readonly KitActor[];
+  readonly conventions: KitConventions;
+  readonly budget: StopBudget | undefined;
+}
+
+/** A cue that is due, with its instant. */
+interface Due {
+  readonly take: LiveTake;
+  readonly cue: LiveCue;
+  readonly wall: Seconds;
+}
+
+const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, hitStop: 1 };
+
+/** Everything that is being played, and how it gets from one instant to the next. */
+export class LivePlayer implements Player {
+  private readonly bodies = new Map<string, PlayerBody>();
+  private listed: PlayerBody[] = [];
+  private shownBodies: ShownBody[] = [];
+  private readonly world = new GameClock();
+  private readonly worldBefore = new Float64Array(1);
+  private takes: LiveTake[] = [];
+  private readonly rooms = new Map<LiveTake, FrameCapacity>();
+  private needed = noRoom;
+  private buffers: Buffers;
+  private readonly sampler: Sampler;
+  private readonly units: Units;
+  private readonly voices = new VoiceKeeper();
+  private readonly ringing = new Map<LiveTake, { key: string; voice: number }[]>();
+  /** The last number of each kind that is told together. */
+  private readonly said = new Map<string, { take: LiveTake; gathering: Gathering; at: Seconds }>();
+  private readonly begun: { firing: LiveFiring; gathering: Gathering; at: Seconds }[] = [];
+  private readonly due: Due[] = [];
+  private readonly seed: number;
+  private comforts: Required<Comfort>;
+  private serial = 0;
+  private paused = false;
+  private stale = true;
+  /** The wall time, and that of the beginning of the last advance: in cells, so that they are never boxed. */
+  private readonly wall = new Float64Array(1);
+  private readonly from = new Float64Array(1);
+  /** Voices that are to stop, told with the next advance. */
+  private readonly stops: number[] = [];
+
+  readonly sounds: PlayerSound[] = [];
+  readonly signals: PlayerSignal[] = [];
+
+  constructor(
+    private readonly parts: PlayerParts,
+    options: PlayerOptions,
+  ) {
+    const { seed, comfort } = readPlayerOptions(options);
+    this.seed = seed;
+    this.comforts = { ...noComfort, ...comfort };
+    this.units = new Units(parts.conventions);
+    this.sampler = new Sampler(this.units);
+    this.buffers = new Buffers(noRoom, []);
+  }
+
+  get now(): Seconds {
+    return this.wall[0];
+  }
+
+  get frame(): PlayerFrame {
+    if (this.stale) {
+      this.sampler.sample(this.wall, this.buffers, this.takes, this.listed, this.shownBodies, this.world, this.comforts);
+      this.stale = false;
+    }
+    return this.buffers.shown;
+  }
+
+  get rumble(): RumbleFrame {
+    return this.frame.rumble;
+  }
+
+  body(id: string, placing: BodyPlacing): void {
+    const path = ['bodies', readId(id, ['id'])];
+    readPlacing(
+      placing,
+      this.parts.actors.map((actor) => actor.id),
+      path,
+    );
+    if (id === 'world') throw new DocumentError(path, 'expected another name: the world’s clock has this one');
+    let body = this.bodies.get(id);
+    if (!body) {
+      body = new PlayerBody(id, undefined);
+      body.before[0] = this.now;
+      this.bodies.set(id, body);
+      this.list();
+    }
+    const { units } = this;
+    const { x, y, velocity = { x: 0, y: 0 } } = placing;
+    body.whereabouts.put(this.now, units.xIn(x), units.yIn(y), units.xIn(velocity.x), units.yIn(velocity.y));
+    body.settled.x = body.settled.y = 0;
+    if (placing.actor !== undefined) body.actor = this.parts.actors.find((actor) => actor.id === placing.actor);
+    if (placing.facing !== undefined) body.facing = placing.facing;
+    if (placing.scale !== undefined) body.scale = placing.scale;
+    body.health = placing.health ?? body.health;
+    this.stale = true;
+  }
+
+  remove(id: string): void {
+    const body = this.known(id);
+    for (const take of this.takes) {
+      for (const firing of take.firings) if (firing.body === body) firing.leaveBody();
+      take.dropEnded();
+    }
+    this.bodies.delete(id);
+    body.index = -1;
+    this.list();
+    this.stale = true;
+  }
+
+  strike(sequence: string, payload: Payload = {}, options: PlayerStrikeOptions = {}): Blow {
+    const plan = this.parts.planOf(sequence);
+    readStrikeOptions(
+      options,
+      (id) => this.bodies.has(id),
+      () => [...this.bodies.keys()].join(', ') || 'none yet',
+    );
+    if (options.solo !== undefined) readOptions({ solo: options.solo }, plan);
+    const { now, units } = this;
+    const contact = now + (options.after ?? 0);
+    const seed = (options.seed === undefined ? hash4(this.seed >>> 0, this.serial, 0, 0, 0) : readSeed(options.seed, ['seed'])) >>> 0;
+    const scale = options.scale ?? 1;
+    const rests = plan.standing.places;
+    const put = { source: this.standsAt(options.source), target: this.standsAt(options.target) };
+    const at = options.at ? new Spotted(units.xIn(options.at.x), units.yIn(options.at.y)) : contactOf(put, rests, scale);
+    const near = (place: { x: number; y: number }): { x: number; y: number } => ({
+      x: (place.x - at.x) / scale,
+      y: (place.y - at.y) / scale,
+    });
+    const nearGiven = (place: { x: number; y: number } | undefined): { x: number; y: number } =>
+      place ? near({ x: units.xIn(place.x), y: units.yIn(place.y) }) : { x: 0, y: 0 };
+    const stood = { source: put.source ?? along(at, rests.source, scale), target: put.target ?? along(at, rests.target, scale) };
+    const parties = {
+      source: this.partyOf(options.source, stood.source),
+      target: this.partyOf(options.target, stood.target),
+      world: this.world,
+    };
+    const clocks = { source: parties.source.clock, target: parties.target.clock, world: this.world };
+    const resolved = resolve(
+      plan,
+      units.payloadIn(plan, payload),
+      {
+        seed,
+        places: {
+          source: near(stood.source),
+          target: near(stood.target),
+          view: nearGiven(options.view),
+          ear: nearGiven(options.ear),
+          others: (options.others ?? []).map((id) => near(this.standsAt(id) ?? at)),
+        },
+        bodies: { ...sizeOf('source', parties.source, scale), ...sizeOf('target', parties.target, scale) },
+        ...(options.solo && { solo: options.solo }),
+      },
+      undefined,
+      (bends) => heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget),
+    );
+    // Older than every take, and than what the budget counts: nobody asks for it any more.
+    const horizon = this.takes.reduce((first, take) => Math.min(first, take.begins), now - (this.parts.budget?.within ?? 0));
+    for (const party of ['source', 'target', 'world'] as const) {
+      const windows = resolved.bends
+        .filter((bend) => bend.parties.includes(party))
+        .flatMap((bend) => bend.windows.map(({ start, end, rate }) => ({ start: contact + start, end: contact + end, rate })));
+      if (windows.length > 0) clocks[party].add(windows, now, horizon);
+    }
+    const take = new LiveTake(
+      { serial: this.serial++, sequence: plan.id, contact, x: at.x, y: at.y, scale },
+      parties,
+      resolved.timed,
+      stood,
+    );
+    this.takes.push(take);
+    this.makeRoom(take);
+    this.stale = true;
+    return this.blowOf(take, seed);
+  }
+
+  advance(seconds: number): void {
+    readNumber(seconds, ['seconds'], 0, longestStep);
+    const { wall, from } = this;
+    from[0] = wall[0];
+    this.sounds.length = 0;
+    this.signals.length = 0;
+    for (const body of this.listed) showInto(body.clock, wall, body.before);
+    showInto(this.world, wall, this.worldBefore);
+    for (const voice of this.stops) this.sounds.push({ type: 'stop', voice, at: 0 });
+    this.stops.length = 0;
+    if (this.paused) return;
+    wall[0] += seconds;
+    for (const take of this.takes) take.begin(wall, this.gather);
+    this.tellTogether();
+    this.tellCues();
+    this.retire();
+    this.stale = true;
+  }
+
+  elapsed(id: string): number {
+    const clock = id === 'world' ? this.world : this.known(id).clock;
+    const before = id === 'world' ? this.worldBefore : this.known(id).before;
+    const cell = Float64Array.of(this.now);
+    clock.toShown(cell);
+    return cell[0] - before[0];
+  }
+
+  pause(): void {
+    this.paused = true;
+  }
+
+  resume(): void {
+    this.paused = false;
+  }
+
+  comfort(comfort: Comfort): void {
+    this.comforts = { ...this.comforts, ...readComfort(comfort, ['comfort']) };
+    this.stale = true;
+  }
+
+  bounds(list: DrawnName, i: number, out: Bounds): Bounds {
+    return boundsInto(this.frame, list, i, out);
+  }
+
+  /** Where a body stands now, thrown as far as it is; undefined for none. */
+  private standsAt(id: string | undefined): Spotted | undefined {
+    if (id === undefined) return undefined;
+    const at = new Spotted();
+    this.known(id).addTo(at, this.wall, false);
+    return at;
+  }
+
+  private partyOf(id: string | undefined, at: Spotted): PlayerBody {
+    if (id !== undefined) return this.known(id);
+    // Somebody whom the game does not show: a clock and a place of its own.
+    const nobody = new PlayerBody('', undefined);
+    nobody.whereabouts.put(this.now, at.x, at.y, 0, 0);
+    return nobody;
+  }
+
+  private known(id: string): PlayerBody {
+    const body = this.bodies.get(id);
+    if (body) return body;
+    throw new DocumentError(
+      ['id'],
+      `expected a body that is there (${[...this.bodies.keys()].join(', ') || 'none yet'}), found ${show(id)}`,
+    );
+  }
+
+  /** Names of bodies have changed: their places in the frame do too. */
+  private list(): void {
+    this.listed = [...this.bodies.values()];
+    this.listed.forEach((body, i) => (body.index = i));
+    this.shownBodies = this.listed.map((body) => this.shownBodies.find((shown) => shown.id === body.id) ?? this.sampler.bodyFor(body.id));
+    this.buffers = new Buffers(this.buffers.room, this.shownBodies satisfies readonly PlayerBodyFrame[]);
+  }
+
+  private makeRoom(take: LiveTake): void {
+    const room = roomFor(take.firings.map(({ timed }) => timed));
+    this.rooms.set(take, room);
+    this.needed = sumOfRooms(this.needed, room);
+    const larger = grown(this.buffers.room, this.needed);
+    if (larger) this.buffers = new Buffers(larger, this.shownBodies);
+  }
+
+  private readonly gather = (firing: LiveFiring, gathering: Gathering): void => {
+    this.begun.push({ firing, gathering, at: firing.wallAt(0) });
+  };
+
+  /** Numbers of the same effect on the same body grow, where one follows another soon enough. */
+  private tellTogether(): void {
+    const { begun, said } = this;
+    if (begun.length === 0) return;
+    begun.sort((a, b) => a.at - b.at || a.firing.take.serial - b.firing.take.serial);
+    for (const { firing, gathering, at } of begun) {
+      const { body, take, timed } = firing;
+      const key = `${take.sequence} ${timed.effect} ${body.id}`;
+      const before = said.get(key);
+      // Repeats of one strike are told together by itself, as it says.
+      if (before && before.take !== take && body.id !== '' && at - before.at <= gathering.within) {
+        before.gathering.hide();
+        gathering.takeIn(before.gathering.sums);
+      }
+      said.set(key, { take, gathering, at });
+    }
+    begun.length = 0;
+  }
+
+  private tellCues(): void {
+    const { due, takes } = this;
+    for (const take of takes) {
+      for (let i = take.cues.length - 1; i >= 0; i--) {
+        const cue = take.cues[i];
+        const wall = cue.firing.wallAt(cue.age);
+        if (wall > this.now) continue;
+        take.cues.splice(i, 1);
+        due.push({ take, cue, wall });
+      }
+    }
+    if (due.length === 0) return;
+    due.sort((a, b) => a.wall - b.wall || a.take.serial - b.take.serial || a.cue.order - b.cue.order || a.cue.age - b.cue.age);
+    for (const one of due) this.tellCue(one);
+    due.length = 0;
+  }
+
+  private tellCue({ take, cue, wall }: Due): void {
+    const at = Math.max(0, wall - this.from[0]);
+    const { sequence, parties } = take;
+    const { effect } = cue.firing.timed;
+    const { sound, signal } = cue;
+    if (signal) {
+      const { name, parameters } = signal;
+      this.signals.push({ name, sequence, effect, parameters, source: parties.source.id, target: parties.target.id, at });
+    }
+    if (!sound) return;
+    const key = `${sequence} ${effect}`;
+    const voice = this.voices.play(key, sound, wall, (stopped) => this.sounds.push({ type: 'stop', voice: stopped, at }));
+    if (voice === undefined) return;
+    const { clip, gain, rate, pan, cut } = sound;
+    this.sounds.push({ type: 'start', voice, sequence, effect, clip, gain, rate, pan, cut, at });
+    const ringing = this.ringing.get(take) ?? [];
+    ringing.push({ key, voice });
+    this.ringing.set(take, ringing);
+  }
+
+  /** Takes of which nothing more comes are forgotten. */
+  private retire(): void {
+    let left = 0;
+    for (const take of this.takes) {
+      if (take.isOver(this.wall)) this.forget(take, true);
+      else this.takes[left++] = take;
+    }
+    this.takes.length = left;
+  }
+
+  private forget(take: LiveTake, settles: boolean): void {
+    take.leave(settles, this.wall);
+    const room = this.rooms.get(take);
+    if (room) this.needed = sumOfRooms(this.needed, room, -1);
+    this.rooms.delete(take);
+    this.ringing.delete(take);
+    for (const [key, { at, gathering }] of this.said) if (this.now - at > gathering.within) this.said.delete(key);
+  }
+
+  private blowOf(take: LiveTake, seed: number): Blow {
+    const { rooms } = this;
+    return {
+      sequence: take.sequence,
+      seed,
+      contact: take.contact,
+      start: take.start,
+      get playing() {
+        return rooms.has(take);
+      },
+      stop: (how = { let: 'ring out' }) => this.stop(take, how),
+    };
+  }
+
+  private stop(take: LiveTake, how: unknown): void {
+    const { let: manner } = readRecord(how, ['how']);
+    if (manner !== 'ring out' && manner !== 'cut')
+      throw new DocumentError(['how', 'let'], `expected ring out or cut, found ${show(manner)}`);
+    if (!this.rooms.has(take)) return;
+    this.stale = true;
+    if (manner === 'ring out') {
+      for (const firing of take.firings) firing.ringOut();
+      take.dropEnded();
+      return;
+    }
+    for (const { key, voice } of this.ringing.get(take) ?? []) {
+      this.stops.push(voice);
+      this.voices.forget(key, voice);
+    }
+    this.takes = this.takes.filter((other) => other !== take);
+    this.forget(take, false);
+  }
+}
+
+/** Half-way between the two; beside the one that there is, as far as it rests from contact; else the origin. */
+function contactOf(
+  put: { readonly source: Spotted | undefined; readonly target: Spotted | undefined },
+  rests: SequencePlan['standing']['places'],
+  scale: number,
+): Spotted {
+  const { source, target } = put;
+  if (source && target) return new Spotted((source.x + target.x) / 2, (source.y + target.y) / 2);
+  if (target) return along(target, rests.target, -scale);
+  return source ? along(source, rests.source, -scale) : new Spotted();
+}
+
+function along(from: Spotted, way: { readonly x: number; readonly y: number }, share: number): Spotted {
+  return new Spotted(from.x + way.x * share, from.y + way.y * share);
+}
+
+/** How big a party is in its take's own px; nothing where it is no actor of the kit, so that the kit's own stands. */
+function sizeOf(party: 'source' | 'target', { actor, scale: own }: PlayerBody, scale: number): object {
+  if (!actor) return {};
+  const share = own / scale;
+  const spots = Object.fromEntries(Object.entries(actor.spots ?? {}).map(([name, { x, y }]) => [name, { x: x * share, y: y * share }]));
+  return { [party]: { width: actor.width * share, height: actor.height * share, spots } };
+}
+
+function showInto(clock: GameClock, wall: Float64Array, out: Float64Array): void {
+  out[0] = wall[0];
+  clock.toShown(out);
+}

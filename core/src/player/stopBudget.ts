@@ -1,0 +1,51 @@
+import type { WarpWindow } from '../maths/timeWarp.js';
+import type { ClockParty, TimeBend } from '../take/firing.js';
+import type { Fraction, Seconds } from '../units.js';
+import type { GameClock } from './gameClock.js';
+
+/** At most so much standing still in so long, for each body and for the world. */
+export interface StopBudget {
+  readonly seconds: Seconds;
+  readonly within: Seconds;
+}
+
+/**
+ * What bends time in one strike, as long as the player wants it and the budget of each clock leaves: a stop that would take more
+ * ends earlier; what only slows is not counted. In any `within` seconds no clock stands still for more than `seconds`: what is
+ * there already, before and after, is counted whole, though some of it may overlap.
+ */
+export function heldTo(
+  bends: readonly TimeBend[],
+  clocks: Readonly<Record<ClockParty, GameClock>>,
+  contact: Seconds,
+  wanted: Fraction,
+  budget: StopBudget | undefined,
+): TimeBend[] {
+  const spent: Record<ClockParty, Seconds> = { source: 0, target: 0, world: 0 };
+  return bends.flatMap((bend) => {
+    const windows = wanted === 1 ? bend.windows : bend.windows.map((window) => lasting(window, (window.end - window.start) * wanted));
+    if (!budget) return [{ ...bend, windows }];
+    const own = bend.parties.map((party): TimeBend => {
+      const held = windows.map((window) => {
+        const { start, end, rate } = window;
+        if (rate > 0) return window;
+        const halted = clocks[party].halted(contact + start - budget.within, contact + end + budget.within);
+        const length = Math.min(end - start, Math.max(0, budget.seconds - halted - spent[party]));
+        spent[party] += length;
+        return lasting(window, length);
+      });
+      return { windows: held, parties: [party], holdLater: false };
+    });
+    // Whatever waits for it waits for the longest.
+    const longest = own.reduce<TimeBend | undefined>((best, one) => (best && lengthOf(best) >= lengthOf(one) ? best : one), undefined);
+    return own.map((one) => (one === longest ? { ...one, holdLater: bend.holdLater } : one));
+  });
+}
+
+function lasting(window: WarpWindow, length: Seconds): WarpWindow {
+  return { ...window, end: window.start + length };
+}
+
+function lengthOf({ windows }: TimeBend): Seconds {
+  return windows.reduce((sum, { start, end }) => sum + end - start, 0);
+}
