@@ -46,6 +46,8 @@ describe('the types of a kit', () => {
     const right = [
       "kit.strike('lance-heavy', { damage: 12, direction: 30, kind: 'ember', strong: true }, { seed: 7 }).sample(0, kit.strike('parry').createFrame());",
       "kit.assetFile('lance-crack-a');",
+      "const player = kit.player({ seed: 7, comfort: { shake: 0.5 } }); player.body('m', { actor: 'mosshell', x: 0, y: 0 });",
+      "player.strike('lance-heavy', { damage: 12 }, { target: 'm' }).stop({ let: 'cut' }); player.advance(0.1); player.frame.particles.body[0];",
       'const heard: SignalName[] = []; for (const id of kit.sequences) kit.eventOf(id); export { heard };',
     ];
     const wrong = [
@@ -55,6 +57,9 @@ describe('the types of a kit', () => {
       "kit.strike('lance-heavy', { damage: '12' });",
       "kit.strike('nectar-sip', { direction: 30 });",
       "kit.assetFile('lance-crack-z');",
+      "player.strike('lance-haevy');",
+      "player.strike('lance-heavy', { dammage: 12 });",
+      "player.body('m', { actor: 'moss', x: 0, y: 0 });",
     ];
     const told = await compiled([...opening, ...right, ...wrong].join('\n'));
     expect(told.map((line) => Number.parseInt(line, 10))).toEqual(wrong.map((_, i) => opening.length + right.length + 1 + i));

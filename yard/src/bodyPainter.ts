@@ -1,5 +1,4 @@
-import type { ActorFrame, KitActor, PartPose, PoseFrame } from '@undatio/core/runtime';
-import type { Beetle } from './joust.js';
+import type { KitActor, PartPose, PlayerBodyFrame, PoseFrame } from '@undatio/core/runtime';
 import { hex } from './drawing.js';
 
 type Pictures = ReadonlyMap<string, HTMLCanvasElement>;
@@ -14,45 +13,29 @@ const unknown = { width: 172, height: 130 };
 export class BodyPainter {
   private readonly scratch = document.createElement('canvas');
 
-  /** `frames` are this body's in every blow that it has a part in. */
-  paint(
-    context: CanvasRenderingContext2D,
-    actor: KitActor | undefined,
-    pictures: Pictures,
-    beetle: Beetle,
-    frames: readonly ActorFrame[],
-  ): void {
+  paint(context: CanvasRenderingContext2D, actor: KitActor | undefined, pictures: Pictures, body: PlayerBodyFrame): void {
     const { width, height } = actor ?? unknown;
     this.scratch.width = (width + 2 * margin) * sharpness;
     this.scratch.height = (height + 2 * margin) * sharpness;
-    const flash = frames.reduce<ActorFrame | undefined>(
-      (strongest, frame) => (frame.flash > (strongest?.flash ?? 0) ? frame : strongest),
-      undefined,
-    );
     const ink = this.scratch.getContext('2d') as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
-    if (actor) this.paintParts(ink, actor, pictures, beetle.facing, frames);
+    if (actor) this.paintParts(ink, actor, pictures, body);
     else paintPlain(ink);
-    if (flash) flood(ink, flash);
+    if (body.flash > 0) flood(ink, body);
     context.save();
     // A body turns and is squashed about the middle of its foot.
-    context.translate(beetle.x + sum(frames, 'x'), sum(frames, 'y') + height / 2);
-    context.rotate((sum(frames, 'rotation') * Math.PI) / 180);
-    for (const frame of frames) context.scale(frame.scaleX, frame.scaleY);
+    context.translate(body.x, body.y + height / 2);
+    context.rotate((body.rotation * Math.PI) / 180);
+    context.scale(body.scaleX, body.scaleY);
+    context.globalAlpha = body.alpha;
     context.drawImage(this.scratch, -width / 2 - margin, -height - margin, width + 2 * margin, height + 2 * margin);
     context.restore();
   }
 
-  private paintParts(
-    ink: CanvasRenderingContext2D,
-    actor: KitActor,
-    pictures: Pictures,
-    facing: number,
-    frames: readonly ActorFrame[],
-  ): void {
+  private paintParts(ink: CanvasRenderingContext2D, actor: KitActor, pictures: Pictures, { facing, pose }: PlayerBodyFrame): void {
     const { width, height } = actor;
     const parts = actor.parts.length > 0 ? actor.parts : [{ id: 'whole', picture: actor.picture, pivot: { x: 0, y: 0 } }];
-    const whole = moved(actor, 'whole', frames);
+    const whole = moved(actor, 'whole', pose);
     ink.save();
     // The whole body turns about its feet.
     ink.translate(whole.x * facing, height / 2 + whole.y);
@@ -61,7 +44,7 @@ export class BodyPainter {
     for (const { id, picture, pivot } of parts) {
       const image = pictures.get(picture);
       if (!image) continue;
-      const part = id === 'whole' ? { x: 0, y: 0, turn: 0 } : moved(actor, id, frames);
+      const part = id === 'whole' ? { x: 0, y: 0, turn: 0 } : moved(actor, id, pose);
       ink.save();
       ink.translate(pivot.x + part.x * facing, pivot.y + part.y);
       ink.rotate((part.turn * facing * Math.PI) / 180);
@@ -73,11 +56,11 @@ export class BodyPainter {
 }
 
 /** The sum of what the poses do to a part. */
-function moved({ poses }: KitActor, part: string, frames: readonly ActorFrame[]): PartPose {
+function moved({ poses }: KitActor, part: string, pose: PoseFrame): PartPose {
   const sum = { turn: 0, x: 0, y: 0 };
   for (const [name, parts] of Object.entries(poses)) {
     const full = parts[part];
-    const amount = Math.max(0, ...frames.map(({ pose }) => pose[name as keyof PoseFrame]));
+    const amount = pose[name as keyof PoseFrame];
     if (!full || amount === 0) continue;
     sum.turn += amount * full.turn;
     sum.x += amount * full.x;
@@ -95,7 +78,7 @@ function paintPlain(ink: CanvasRenderingContext2D): void {
 }
 
 /** Lights what is drawn, alpha kept. */
-function flood(ink: CanvasRenderingContext2D, { flash, flashColour, flashMode }: ActorFrame): void {
+function flood(ink: CanvasRenderingContext2D, { flash, flashColour, flashMode }: PlayerBodyFrame): void {
   const { width, height } = ink.canvas;
   ink.setTransform(1, 0, 0, 1, 0, 0);
   const copy = flashMode === 'mix' ? undefined : ink.getImageData(0, 0, width, height);
@@ -108,8 +91,4 @@ function flood(ink: CanvasRenderingContext2D, { flash, flashColour, flashMode }:
   const lit = ink.getImageData(0, 0, width, height);
   for (let i = 3; i < lit.data.length; i += 4) lit.data[i] = copy.data[i];
   ink.putImageData(lit, 0, 0);
-}
-
-function sum(frames: readonly ActorFrame[], name: 'x' | 'y' | 'rotation'): number {
-  return frames.reduce((total, frame) => total + frame[name], 0);
 }

@@ -1,4 +1,4 @@
-import type { Frame, GlyphFrame, NumberFrame } from '@undatio/core/runtime';
+import type { GlyphFrame, NumberFrame, PlayerFrame } from '@undatio/core/runtime';
 
 /** 0xrrggbb as CSS. */
 export function hex(packed: number): string {
@@ -12,7 +12,7 @@ function css(r: number, g: number, b: number, a: number): string {
 const sliceRadians = Math.PI / 60;
 
 /** Weapons' paths: crescents that narrow and fade toward the trailing end. */
-export function paintArcs(context: CanvasRenderingContext2D, { arcs }: Frame, contact: number): void {
+export function paintArcs(context: CanvasRenderingContext2D, { arcs }: PlayerFrame): void {
   for (let i = 0; i < arcs.count; i++) {
     const from = (arcs.from[i] * Math.PI) / 180;
     const turn = (arcs.to[i] * Math.PI) / 180 - from;
@@ -24,8 +24,8 @@ export function paintArcs(context: CanvasRenderingContext2D, { arcs }: Frame, co
       const end = from + turn * share;
       context.fillStyle = css(arcs.r[i], arcs.g[i], arcs.b[i], arcs.a[i] * share * share);
       context.beginPath();
-      context.arc(contact + arcs.x[i], arcs.y[i], arcs.outer[i], begin, end, turn < 0);
-      context.arc(contact + arcs.x[i], arcs.y[i], arcs.outer[i] - (arcs.outer[i] - arcs.inner[i]) * share, end, begin, turn >= 0);
+      context.arc(arcs.x[i], arcs.y[i], arcs.outer[i], begin, end, turn < 0);
+      context.arc(arcs.x[i], arcs.y[i], arcs.outer[i] - (arcs.outer[i] - arcs.inner[i]) * share, end, begin, turn >= 0);
       context.fill();
     }
   }
@@ -33,7 +33,7 @@ export function paintArcs(context: CanvasRenderingContext2D, { arcs }: Frame, co
 }
 
 /** Ribbons of one layer, behind the bodies (0) or over them (1), piece by piece from node to node. */
-export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: Frame, contact: number, layer: 0 | 1): void {
+export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: PlayerFrame, layer: 0 | 1): void {
   context.lineCap = 'round';
   for (let i = 0; i < ribbons.count; i++) {
     if (ribbons.layer[i] !== layer) continue;
@@ -43,8 +43,8 @@ export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: Fra
       context.strokeStyle = css(ribbons.r[n], ribbons.g[n], ribbons.b[n], ribbons.a[n]);
       context.lineWidth = Math.max(0.1, ribbons.width[n]);
       context.beginPath();
-      context.moveTo(contact + ribbons.x[n], ribbons.y[n]);
-      context.lineTo(contact + ribbons.x[n + 1], ribbons.y[n + 1]);
+      context.moveTo(ribbons.x[n], ribbons.y[n]);
+      context.lineTo(ribbons.x[n + 1], ribbons.y[n + 1]);
       context.stroke();
     }
   }
@@ -52,16 +52,11 @@ export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: Fra
   context.globalCompositeOperation = 'source-over';
 }
 
-/** Health bars; `bodyOf` tells where a party's body has come to. */
-export function paintMeters(
-  context: CanvasRenderingContext2D,
-  { meters }: Frame,
-  bodyOf: (party: number) => { x: number; y: number } | undefined,
-): void {
+/** Health bars. */
+export function paintMeters(context: CanvasRenderingContext2D, { meters }: PlayerFrame): void {
   for (let i = 0; i < meters.count; i++) {
-    const body = bodyOf(meters.party[i]);
-    const left = meters.x[i] + (body?.x ?? 0) - meters.width[i] / 2;
-    const top = meters.y[i] + (body?.y ?? 0) - meters.height[i] / 2;
+    const left = meters.x[i] - meters.width[i] / 2;
+    const top = meters.y[i] - meters.height[i] / 2;
     context.globalAlpha = meters.alpha[i];
     const bars: [number, number, number][] = [
       [1, meters.back[i], 2],
@@ -77,7 +72,7 @@ export function paintMeters(
 }
 
 /** Numbers in flight or the letters of captions, outlined. */
-export function paintText(context: CanvasRenderingContext2D, text: NumberFrame | GlyphFrame, contact: number): void {
+export function paintText(context: CanvasRenderingContext2D, text: NumberFrame | GlyphFrame): void {
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   context.lineJoin = 'round';
@@ -85,7 +80,7 @@ export function paintText(context: CanvasRenderingContext2D, text: NumberFrame |
     // Digits and capitals are about 0.7 of a font's size.
     const size = text.size[i] / 0.7;
     context.save();
-    context.translate(contact + text.x[i], text.y[i]);
+    context.translate(text.x[i], text.y[i]);
     if ('rotation' in text) context.rotate((text.rotation[i] * Math.PI) / 180);
     context.globalAlpha = text.alpha[i];
     context.font = `700 ${size}px system-ui, sans-serif`;

@@ -18,12 +18,11 @@ let joust: Joust | undefined;
 let paused = false;
 const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.played);
 
-function noteBlow({ sequence, damage, seed, take }: Struck): void {
+function noteBlow({ sequence, damage, seed }: Struck): void {
   const item = document.createElement('li');
   item.textContent = `${sequence}, damage ${damage}, seed ${seed}`;
   log.append(item);
   while (log.children.length > 6) log.firstElementChild?.remove();
-  speaker.play(take, take.start);
 }
 
 const pictureTypes: Readonly<Record<string, string>> = { svg: 'image/svg+xml', png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' };
@@ -146,7 +145,10 @@ function tick(now: number): void {
   // A tab that slept does not leap ahead.
   const dt = Math.min(0.1, (now - last) / 1000);
   last = now;
-  if (!paused) joust?.advance(dt);
+  if (!paused && joust) {
+    joust.advance(dt);
+    speaker.play(joust.player.sounds);
+  }
   painter.paint(joust);
   requestAnimationFrame(tick);
 }

@@ -1,10 +1,11 @@
-import type { Frame, Kit, KitActor } from '@undatio/core/runtime';
+import type { Kit, KitActor, PlayerFrame } from '@undatio/core/runtime';
 import { BodyPainter } from './bodyPainter.js';
 import { hex, paintArcs, paintMeters, paintRibbons, paintText } from './drawing.js';
-import { places, type Beetle, type Blow, type Joust } from './joust.js';
+import type { Joust } from './joust.js';
 
 const zoom = 1.35;
 const ground = 62;
+const stillView = { x: 0, y: 0, roll: 0, zoom: 1, vignette: 0, flash: 0, flashColour: 0xffffff };
 /** Tinted copies of pictures that are kept. */
 const mostTints = 300;
 
@@ -47,55 +48,39 @@ export class Painter {
     context.fillRect(0, 0, clientWidth, clientHeight);
     context.translate(clientWidth * 0.5, clientHeight * 0.6);
     context.scale(zoom, zoom);
-    const view = { x: 0, y: 0, roll: 0, zoom: 1, vignette: 0, flash: 0, flashColour: 0xffffff };
-    for (const { frame } of joust?.blows ?? []) {
-      view.x += frame.view.x;
-      view.y += frame.view.y;
-      view.roll += frame.view.roll;
-      view.zoom *= frame.view.zoom;
-      view.vignette = Math.max(view.vignette, frame.view.vignette);
-      if (frame.view.flash > view.flash) {
-        view.flash = frame.view.flash;
-        view.flashColour = frame.view.flashColour;
-      }
-    }
+    const frame = joust?.player.frame;
+    const view = frame?.view ?? stillView;
     context.rotate((-view.roll * Math.PI) / 180);
     context.scale(view.zoom, view.zoom);
     context.translate(-view.x, -view.y);
     this.paintArena();
-    if (!joust) return;
-    for (const blow of joust.blows) this.paintPictures(blow, 0);
-    for (const blow of joust.blows) this.paintPictures(blow, 1);
-    for (const blow of joust.blows) paintRibbons(context, blow.frame, blow.contact, 0);
-    for (const beetle of joust.beetles) this.paintBeetle(beetle, joust);
-    for (const blow of joust.blows) this.paintPictures(blow, 2);
-    for (const blow of joust.blows) {
-      paintArcs(context, blow.frame, blow.contact);
-      paintRibbons(context, blow.frame, blow.contact, 1);
-      this.paintRings(blow.frame, blow.contact);
-      this.paintParticles(blow.frame, blow.contact);
-      paintMeters(context, blow.frame, (party) => bodyOf(blow, party));
-      paintText(context, blow.frame.numbers, blow.contact);
-      paintText(context, blow.frame.glyphs, blow.contact);
-    }
+    if (!frame) return;
+    this.paintPictures(frame, 0);
+    this.paintPictures(frame, 1);
+    paintRibbons(context, frame, 0);
+    for (const body of frame.bodies) this.bodies.paint(context, this.actors.get(body.id), this.pictures, body);
+    this.paintPictures(frame, 2);
+    paintArcs(context, frame);
+    paintRibbons(context, frame, 1);
+    this.paintRings(frame);
+    this.paintParticles(frame);
+    paintMeters(context, frame);
+    paintText(context, frame.numbers);
+    paintText(context, frame.glyphs);
     context.setTransform(scale, 0, 0, scale, 0, 0);
     this.paintLens(view, clientWidth, clientHeight);
   }
 
-  /** Pictures of one layer, on the ground or with the body they are on. */
-  private paintPictures(blow: Blow, layer: number): void {
-    const { frame, contact } = blow;
+  /** Pictures of one layer; those on a body are where it is already. */
+  private paintPictures({ pictures }: PlayerFrame, layer: number): void {
     const { context } = this;
-    const { pictures } = frame;
     for (let i = 0; i < pictures.count; i++) {
       const picture = this.pictures.get(pictures.picture[i]);
       if (pictures.layer[i] !== layer || !picture) continue;
       context.save();
       context.globalAlpha = pictures.alpha[i];
       context.globalCompositeOperation = pictures.blend[i] === 1 ? 'lighter' : 'source-over';
-      const party = pictures.party[i];
-      if (party === 0) context.translate(contact + pictures.x[i], pictures.y[i]);
-      else this.goAlong(blow, party, pictures.x[i], pictures.y[i]);
+      context.translate(pictures.x[i], pictures.y[i]);
       context.rotate((pictures.rotation[i] * Math.PI) / 180);
       const width = pictures.size[i];
       const height = (width * picture.height) / picture.width;
@@ -104,21 +89,8 @@ export class Painter {
     }
   }
 
-  /** Goes to a place on a party's body: moved, turned and squashed with it, about the middle of its foot. */
-  private goAlong(blow: Blow, party: number, x: number, y: number): void {
-    const { context } = this;
-    const body = party === 1 ? blow.frame.source : blow.frame.target;
-    const beetle = party === 1 ? blow.attacker : blow.defender;
-    const rest = party === 1 ? places.source.x : places.target.x;
-    const foot = (this.actors.get(beetle.asset)?.height ?? 0) / 2;
-    context.translate(beetle.x + body.x, body.y + foot);
-    context.rotate((body.rotation * Math.PI) / 180);
-    context.scale(body.scaleX, body.scaleY);
-    context.translate(x - rest, y - foot);
-  }
-
   /** One cell of a picture of the project, multiplied by the particle's colour. */
-  private paintCell(picture: HTMLCanvasElement, cells: number, particles: Frame['particles'], i: number): void {
+  private paintCell(picture: HTMLCanvasElement, cells: number, particles: PlayerFrame['particles'], i: number): void {
     const width = picture.width / cells;
     const size = particles.size[i];
     const high = (size * picture.height) / width;
@@ -150,14 +122,14 @@ export class Painter {
     return canvas;
   }
 
-  private paintRings({ rings }: Frame, contact: number): void {
+  private paintRings({ rings }: PlayerFrame): void {
     const { context } = this;
     for (let i = 0; i < rings.count; i++) {
       context.globalCompositeOperation = rings.blend[i] === 1 ? 'lighter' : 'source-over';
       context.strokeStyle = `rgb(${rings.r[i] * 255} ${rings.g[i] * 255} ${rings.b[i] * 255} / ${rings.a[i]})`;
       context.lineWidth = rings.width[i];
       context.beginPath();
-      context.arc(contact + rings.x[i], rings.y[i], rings.radius[i], 0, 2 * Math.PI);
+      context.arc(rings.x[i], rings.y[i], rings.radius[i], 0, 2 * Math.PI);
       context.stroke();
     }
     context.globalCompositeOperation = 'source-over';
@@ -188,14 +160,7 @@ export class Painter {
     }
   }
 
-  private paintBeetle(beetle: Beetle, joust: Joust): void {
-    const frames = joust.blows.flatMap((blow) =>
-      blow.attacker === beetle ? [blow.frame.source] : blow.defender === beetle ? [blow.frame.target] : [],
-    );
-    this.bodies.paint(this.context, this.actors.get(beetle.asset), this.pictures, beetle, frames);
-  }
-
-  private paintParticles({ particles }: Frame, contact: number): void {
+  private paintParticles({ particles }: PlayerFrame): void {
     const { context } = this;
     const kit = this.kit();
     for (let i = 0; i < particles.count; i++) {
@@ -203,7 +168,7 @@ export class Painter {
       context.globalCompositeOperation = particles.blend[i] === 1 ? 'lighter' : 'source-over';
       context.globalAlpha = particles.a[i];
       context.fillStyle = `rgb(${particles.r[i] * 255} ${particles.g[i] * 255} ${particles.b[i] * 255})`;
-      context.translate(contact + particles.x[i], particles.y[i]);
+      context.translate(particles.x[i], particles.y[i]);
       context.rotate((particles.rotation[i] * Math.PI) / 180);
       const half = particles.size[i] / 2;
       const picture = kit?.particlePictures[particles.picture[i]] ?? 'dot';
@@ -228,7 +193,7 @@ export class Painter {
 }
 
 /** A particle's colour in steps, so that few tinted copies are made. */
-function steppedTint({ r, g, b }: Frame['particles'], i: number): number {
+function steppedTint({ r, g, b }: PlayerFrame['particles'], i: number): number {
   const step = (channel: number): number => Math.round(channel * 15) * 17;
   return (step(r[i]) << 16) | (step(g[i]) << 8) | step(b[i]);
 }
@@ -253,11 +218,4 @@ function raster(picture: HTMLImageElement): HTMLCanvasElement {
   canvas.height = picture.naturalHeight;
   canvas.getContext('2d')?.drawImage(picture, 0, 0);
   return canvas;
-}
-
-/** How far a party has come from where it rests in its blow; nothing for nobody's. */
-function bodyOf({ frame, attacker, defender }: Blow, party: number): { x: number; y: number } | undefined {
-  if (party === 0) return undefined;
-  const body = party === 1 ? frame.source : frame.target;
-  return { x: (party === 1 ? attacker.x - places.source.x : defender.x - places.target.x) + body.x, y: body.y };
 }

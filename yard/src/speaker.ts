@@ -1,11 +1,12 @@
-import type { Take } from '@undatio/core/runtime';
+import type { PlayerSound } from '@undatio/core/runtime';
 import type { OpenedKit } from './openArchive.js';
 
-/** Plays a take's sounds. Silent until a person switches it on, as browsers ask. */
+/** Plays a player's sounds. Silent until a person switches it on, as browsers ask. */
 export class Speaker {
   private context: AudioContext | undefined;
   private clips = new Map<string, AudioBuffer>();
   private opened: OpenedKit | undefined;
+  private readonly voices = new Map<number, AudioBufferSourceNode>();
 
   /** Takes the clips of another kit. */
   async use(opened: OpenedKit): Promise<void> {
@@ -31,23 +32,29 @@ export class Speaker {
     return true;
   }
 
-  /** Schedules the take's sounds; `age` is where it stands now, in seconds from contact. */
-  play(take: Take, age: number): void {
-    const { context } = this;
+  /** Begins and stops what the player told of its last advance. */
+  play(sounds: readonly PlayerSound[]): void {
+    const { context, voices } = this;
     if (!context) return;
-    for (const cue of take.sounds) {
-      const buffer = this.clips.get(cue.clip);
-      if (!buffer) {
-        void this.load(cue.clip);
+    for (const sound of sounds) {
+      if (sound.type === 'stop') {
+        voices.get(sound.voice)?.stop();
         continue;
       }
-      const source = new AudioBufferSourceNode(context, { buffer, playbackRate: cue.rate });
-      const gain = new GainNode(context, { gain: cue.gain });
-      const pan = new StereoPannerNode(context, { pan: Math.min(1, Math.max(-1, cue.pan)) });
+      const buffer = this.clips.get(sound.clip);
+      if (!buffer) {
+        void this.load(sound.clip);
+        continue;
+      }
+      const source = new AudioBufferSourceNode(context, { buffer, playbackRate: sound.rate });
+      const gain = new GainNode(context, { gain: sound.gain });
+      const pan = new StereoPannerNode(context, { pan: sound.pan });
       source.connect(gain).connect(pan).connect(context.destination);
-      const when = context.currentTime + Math.max(0, cue.start - age);
+      const when = context.currentTime + sound.at;
       source.start(when);
-      if (cue.cut > 0) source.stop(when + cue.cut);
+      if (sound.cut > 0) source.stop(when + sound.cut);
+      voices.set(sound.voice, source);
+      source.addEventListener('ended', () => voices.delete(sound.voice));
     }
   }
 

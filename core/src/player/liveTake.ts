@@ -290,8 +290,7 @@ export class LiveTake {
 /** Takes out of a list, in place, what need not be sampled any more. */
 function dropOver(firings: LiveFiring[], wall: Now): void {
   let left = 0;
-  for (let i = 0; i < firings.length; i++) {
-    const firing = firings[i];
+  for (const firing of firings) {
     if (firing.timed.lasting || !firing.isOver(wall)) firings[left++] = firing;
   }
   firings.length = left;

@@ -8,7 +8,7 @@ import type { PayloadField, Project, Sequence } from '../model/project.js';
 export function kitTypes({ label, events, sequences, assets, actors }: Project): string {
   const lines = [
     `/** The names of the kit “${comment(label)}”. Made with the kit; another one is made with the next. */`,
-    `import type { Kit, StrikeOptions, Take } from './undatio-runtime.js';`,
+    `import type { Blow, BodyPlacing, Kit, Player, PlayerOptions, PlayerSignal, PlayerSound, PlayerStrikeOptions, StrikeOptions, Take } from './undatio-runtime.js';`,
     '',
     '/** What comes with each event; what is left out has its default. */',
     'export interface Events {',
@@ -36,11 +36,20 @@ export function kitTypes({ label, events, sequences, assets, actors }: Project):
     '/** What a game can be told by its sequences. */',
     `export type SignalName = ${union([...new Set(sequences.flatMap(signalsOf))].sort())};`,
     '',
+    '/** The player of this kit. */',
+    "export interface ThisPlayer extends Omit<Player, 'strike' | 'body' | 'sounds' | 'signals'> {",
+    '  strike<S extends SequenceName>(sequence: S, payload?: PayloadOf<S>, options?: PlayerStrikeOptions): Blow;',
+    '  body(id: string, placing: BodyPlacing & { readonly actor?: ActorName }): void;',
+    "  readonly sounds: readonly (Extract<PlayerSound, { type: 'stop' }> | (Extract<PlayerSound, { type: 'start' }> & { readonly sequence: SequenceName; readonly clip: SoundName }))[];",
+    '  readonly signals: readonly (PlayerSignal & { readonly name: SignalName; readonly sequence: SequenceName })[];',
+    '}',
+    '',
     '/** This kit: `openKit(json) as ThisKit`. */',
-    "export interface ThisKit extends Omit<Kit, 'strike' | 'sequences' | 'assetFile'> {",
+    "export interface ThisKit extends Omit<Kit, 'strike' | 'sequences' | 'assetFile' | 'player'> {",
     '  readonly sequences: readonly SequenceName[];',
     '  strike<S extends SequenceName>(sequence: S, payload?: PayloadOf<S>, options?: StrikeOptions): Take;',
     '  assetFile(id: AssetName): string;',
+    '  player(options?: PlayerOptions): ThisPlayer;',
     '}',
   ];
   return lines.join('\n') + '\n';
