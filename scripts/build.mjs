@@ -45,14 +45,16 @@ async function core() {
 /** The vectors that ship in every kit: the engine plays them once, here. */
 async function writeVectors(folder) {
   rmSync(folder, { recursive: true, force: true });
-  const { makeVectors, vectorIndex } = await import(join(root, 'core/dist/internal.js'));
+  const { makePlayerVectors, makeVectors, vectorIndex } = await import(join(root, 'core/dist/internal.js'));
   const files = makeVectors();
   const write = (name, value) => {
     const file = join(folder, name);
     mkdirSync(dirname(file), { recursive: true });
     writeFileSync(file, JSON.stringify(value) + '\n');
   };
-  write('index.json', vectorIndex(files));
+  const player = makePlayerVectors();
+  write('index.json', vectorIndex(files, player));
+  write('player.json', player);
   for (const file of files) write(`${file.name}.json`, file);
 }
 

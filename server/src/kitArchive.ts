@@ -37,7 +37,8 @@ export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = 
 }
 
 interface VectorIndex {
-  readonly files: readonly { readonly file: string; readonly kinds: readonly string[] }[];
+  readonly player: { readonly file: string; readonly kinds: readonly string[] };
+  readonly files: readonly VectorIndex['player'][];
 }
 
 /** The vectors as they were built; with `kinds`, those that need no others. */
@@ -45,10 +46,13 @@ async function readVectors(kinds: readonly string[] | undefined): Promise<{ path
   const folder = join(paths.kitRuntime, 'vectors');
   const text = await readFile(join(folder, 'index.json'), 'utf8');
   const index = JSON.parse(text) as VectorIndex;
-  const files = index.files.filter((entry) => !kinds || entry.kinds.every((kind) => kinds.includes(kind)));
+  const plays = (entry: VectorIndex['player']): boolean => !kinds || entry.kinds.every((kind) => kinds.includes(kind));
+  const files = index.files.filter(plays);
+  const { player, ...others } = index;
+  const listed = plays(player) ? [player, ...files] : files;
   return [
-    { path: 'vectors/index.json', text: kinds ? JSON.stringify({ ...index, files }) + '\n' : text },
-    ...(await Promise.all(files.map(async ({ file }) => ({ path: `vectors/${file}`, text: await readFile(join(folder, file), 'utf8') })))),
+    { path: 'vectors/index.json', text: kinds ? JSON.stringify({ ...others, ...(plays(player) && { player }), files }) + '\n' : text },
+    ...(await Promise.all(listed.map(async ({ file }) => ({ path: `vectors/${file}`, text: await readFile(join(folder, file), 'utf8') })))),
   ];
 }
 
@@ -57,6 +61,8 @@ function readDocuments(): Promise<{ path: string; text: string }[]> {
   const files = [
     ['docs/engine.md', join(paths.documents, 'engine.md')],
     ['docs/kit-format.md', join(paths.documents, 'kit-format.md')],
+    ['docs/player.md', join(paths.documents, 'player.md')],
+    ['docs/drawing.md', join(paths.documents, 'drawing.md')],
     ['LICENSE', paths.licence],
   ];
   return Promise.all(files.map(async ([path, file]) => ({ path, text: await readFile(file, 'utf8') })));

@@ -180,6 +180,17 @@ describe('a player', () => {
     expect(player.elapsed('world')).toBeCloseTo(0.25, 12);
   });
 
+  it('tells the same game time of an advance after the next strike, whatever was forgotten by it', () => {
+    const player = kitOf([stop(0.1, { parties: ['target'] })]).player();
+    player.body('m', { x: 0, y: 0 });
+    player.strike('blow', {}, { target: 'm' });
+    player.advance(0.4);
+    const before = player.elapsed('m');
+    expect(before).toBeCloseTo(0.3, 12);
+    player.strike('blow', {}, { target: 'm' });
+    expect(player.elapsed('m')).toBeCloseTo(before, 12);
+  });
+
   it('halts what lives on a body’s clock, whichever take halts it', () => {
     const kit = kitOf([
       { kind: 'squash', id: 'squash', clock: 'game', duration: 0.2, amount: 0.3, on: 'target' },

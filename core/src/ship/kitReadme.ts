@@ -18,6 +18,9 @@ const frame = take.createFrame();
 take.sample(0.05, frame); // any time, any order
 \`\`\`
 
+For a game with many strikes at once on bodies that move, \`kit.player()\` keeps them together; \`docs/player.md\` says how, and
+\`docs/drawing.md\` how everything is drawn.
+
 In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
 
 \`\`\`ts
@@ -27,7 +30,8 @@ const kit = openKit(json) as ThisKit;
 \`\`\`
 
 Units: ${unitsPerPixel} per px, +y points ${axis}, angles in ${angles}, times in seconds from contact.
-Frames come in these units; payloads, places and bodies are given in px, degrees and +y down.
+Frames come in these units. Of a single take, payloads, places and bodies are given in px, degrees and +y down; a player takes
+and gives everything in these units.
 
 \`docs/\` tells every rule of the engine and the format; \`vectors/\` holds strikes with the frames they must give, file by
 file in an order in which a port can be built.

@@ -1,7 +1,7 @@
 import type { Frame, Kit, Take } from '../../contract.js';
 import { fieldsOfKind, effectKinds } from '../../effects/registry.js';
 import { vectorBase } from './base.js';
-import { roundedCues, vectorFrame, type Vector, type VectorCase, type VectorFrame } from './vectorFile.js';
+import { difference, roundedCues, vectorFrame, type Vector, type VectorCase, type VectorFrame } from './vectorFile.js';
 
 /** What an effect of each kind has where a vector says nothing else. */
 export function vectorDefaults(): Record<string, Record<string, unknown>> {
@@ -67,23 +67,4 @@ export function playCase(wanted: VectorCase, openKit: (json: unknown) => Kit, de
 export function differs(vector: Vector, openKit: (json: unknown) => Kit, defaults: ReturnType<typeof vectorDefaults>): string | undefined {
   const again = playCase({ ...vector, at: vector.frames.map(({ t }) => t) }, openKit, defaults);
   return difference(again, JSON.parse(JSON.stringify(vector)), '');
-}
-
-const tolerance = 1e-6;
-
-function difference(found: unknown, expected: unknown, path: string): string | undefined {
-  if (typeof expected === 'number') {
-    const near = typeof found === 'number' && Math.abs(found - expected) <= tolerance * Math.max(1, Math.abs(expected));
-    return near ? undefined : `${path}: expected ${expected}, found ${String(found)}`;
-  }
-  if (typeof expected !== 'object' || expected === null)
-    return found === expected ? undefined : `${path}: expected ${String(expected)}, found ${String(found)}`;
-  const names = new Set([...Object.keys(expected), ...Object.keys((found ?? {}) as object)]);
-  for (const name of names) {
-    const [a, b] = [found, expected].map((side) => (side as Record<string, unknown> | undefined)?.[name]);
-    if (a === undefined && b === undefined) continue;
-    const first = difference(a, b, `${path}.${name}`);
-    if (first !== undefined) return first;
-  }
-  return undefined;
 }

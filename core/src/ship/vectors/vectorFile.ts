@@ -1,5 +1,6 @@
 import type { ActorFrame, Frame, Payload, SignalCue, SoundCue, StrikeOptions } from '../../contract.js';
 import { hexOf } from '../../maths/colour.js';
+import { createFrame } from '../../take/frame.js';
 import type { Conventions } from '../../model/project.js';
 
 /** A strike of one sequence, asked for. */
@@ -76,7 +77,7 @@ function moved(now: object, rest: object): Record<string, unknown> {
   );
 }
 
-function movedBody({ pose, ...body }: ActorFrame, { pose: restingPose, ...rest }: ActorFrame): Record<string, unknown> {
+export function movedBody({ pose, ...body }: ActorFrame, { pose: restingPose, ...rest }: ActorFrame): Record<string, unknown> {
   const posed = moved(pose, restingPose);
   return { ...moved(body, rest), ...(Object.keys(posed).length > 0 && { pose: posed }) };
 }
@@ -87,6 +88,18 @@ function rowsOf(part: object, names: readonly string[], first: number, count: nu
   const row = (i: number): unknown[] => names.map((name) => shown(name, (part as Record<string, Column>)[name][first + i]));
   const places = Array.from({ length: count }, (_, i) => i).filter((i) => i < mostRows - 2 || i >= count - 2);
   return places.map(row);
+}
+
+/** The rows of one list of a frame. */
+export function drawnRows(list: object, names: readonly string[], count: number): unknown[][] {
+  return rowsOf(list, names, 0, count);
+}
+
+/** View and rumble without what is at rest. */
+export function movedParts({ view, rumble }: Pick<Frame, 'view' | 'rumble'>): Record<string, unknown> {
+  const rest = createFrame({});
+  const parts = { view: moved(view, rest.view), rumble: moved(rumble, rest.rumble) };
+  return Object.fromEntries(Object.entries(parts).filter(([, part]) => Object.keys(part).length > 0));
 }
 
 /** A frame as vectors write it; `rest` is one at rest. */
@@ -118,4 +131,24 @@ export function vectorFrame(frame: Frame, rest: Frame): VectorFrame {
 /** Cues with their numbers as vectors write them. */
 export function roundedCues<C extends object>(cues: readonly C[]): C[] {
   return cues.map((cue) => Object.fromEntries(Object.entries(cue).map(([name, value]) => [name, rounded(value)])) as C);
+}
+
+const tolerance = 1e-6;
+
+/** Where what was found is not what was expected: the first place, or undefined. */
+export function difference(found: unknown, expected: unknown, path: string): string | undefined {
+  if (typeof expected === 'number') {
+    const near = typeof found === 'number' && Math.abs(found - expected) <= tolerance * Math.max(1, Math.abs(expected));
+    return near ? undefined : `${path}: expected ${expected}, found ${String(found)}`;
+  }
+  if (typeof expected !== 'object' || expected === null)
+    return found === expected ? undefined : `${path}: expected ${String(expected)}, found ${String(found)}`;
+  const names = new Set([...Object.keys(expected), ...Object.keys((found ?? {}) as object)]);
+  for (const name of names) {
+    const [a, b] = [found, expected].map((side) => (side as Record<string, unknown> | undefined)?.[name]);
+    if (a === undefined && b === undefined) continue;
+    const first = difference(a, b, `${path}.${name}`);
+    if (first !== undefined) return first;
+  }
+  return undefined;
 }

@@ -1,10 +1,12 @@
 import { effectKinds } from '../../effects/registry.js';
 import { openKit } from '../../runtime.js';
 import { differs, vectorDefaults } from './playVector.js';
-import { makeVectors, vectorIndex } from './vectors.js';
+import { scriptDiffers } from './playerVectors.js';
+import { makePlayerVectors, makeVectors, vectorIndex } from './vectors.js';
 
 describe('the vectors', () => {
   const files = makeVectors();
+  const player = makePlayerVectors();
   const defaults = vectorDefaults();
   /** As a port reads them. */
   const read = JSON.parse(JSON.stringify(files)) as typeof files;
@@ -19,10 +21,18 @@ describe('the vectors', () => {
     expect(wrong).toEqual([]);
   });
 
+  it('of the player are given by the runtime, and by no other', () => {
+    const read = JSON.parse(JSON.stringify(player)) as typeof player;
+    expect(read.scripts.flatMap((script) => scriptDiffers(script, openKit, defaults) ?? [])).toEqual([]);
+    const [first] = read.scripts;
+    const advances = first.advances.map((advance) => ({ ...advance, elapsed: { world: 1 } }));
+    expect(scriptDiffers({ ...first, advances }, openKit, defaults)).toContain('advances.0.elapsed');
+  });
+
   it('have a file for every kind, and are no more than 600 kB', () => {
     const names = files.map(({ name }) => name);
     for (const kind of Object.keys(effectKinds)) expect(names).toContain(`kinds/${kind}`);
-    const size = [vectorIndex(files), ...files].reduce((sum, file) => sum + JSON.stringify(file).length, 0);
+    const size = [vectorIndex(files, player), player, ...files].reduce((sum, file) => sum + JSON.stringify(file).length, 0);
     expect(size).toBeLessThan(600_000);
   });
 
@@ -54,7 +64,7 @@ describe('the vectors', () => {
   });
 
   it('come with the hashes and widths that a port begins with', () => {
-    const { hashes, letterWidths } = vectorIndex(files);
+    const { hashes, letterWidths } = vectorIndex(files, player);
     expect(hashes[0].slice(5)).toEqual([0x71edfbad, 0x71edfbad / 2 ** 32]);
     expect([letterWidths['i'], letterWidths['m'], letterWidths['other']]).toEqual([47, 132, 92]);
   });

@@ -3,6 +3,7 @@ import { advanceOf } from '../../maths/letterWidths.js';
 import { openKit } from '../../runtime.js';
 import { vectorBase } from './base.js';
 import { allKindCases } from './kindVectors.js';
+import { playerCases, playScript, type PlayerFile } from './playerVectors.js';
 import { playCase, vectorDefaults } from './playVector.js';
 import { mathsRules } from './rules/mathsRules.js';
 import { placeRules } from './rules/placeRules.js';
@@ -20,6 +21,8 @@ export interface VectorIndex {
   readonly hashes: readonly (readonly [number, string, number, number, string, number, number])[];
   /** How far letters move the pen, in hundredths of a capital’s height; `other` for all that are not here. */
   readonly letterWidths: Readonly<Record<string, number>>;
+  /** Scripts of games, for ports that have a player. */
+  readonly player: { readonly file: string; readonly about: string; readonly kinds: readonly string[] };
   readonly files: readonly { readonly file: string; readonly about: string; readonly kinds: readonly string[] }[];
 }
 
@@ -47,8 +50,18 @@ const drawn = [
   [4294967295, 'à-é', 3, 2, 'place'],
 ] as const;
 
+/** What a game with many strikes at once must give. */
+export function makePlayerVectors(): PlayerFile {
+  const defaults = vectorDefaults();
+  const kinds = [...new Set(playerCases.flatMap(({ effects }) => effects.map(({ kind }) => String(kind))))].sort();
+  return { name: 'player', about: aboutPlayer, kinds, scripts: playerCases.map((wanted) => playScript(wanted, openKit, defaults)) };
+}
+
+const aboutPlayer =
+  'The player: each script makes one of the base’s kit, does its steps, and at each advance must give the game time that passed, the cues and the frame; rows end with the place of their body. For ports that play many strikes at once.';
+
 /** The index of the given files. */
-export function vectorIndex(files: readonly VectorFile[]): VectorIndex {
+export function vectorIndex(files: readonly VectorFile[], player: PlayerFile): VectorIndex {
   const letters = Array.from({ length: 95 }, (_, i) => String.fromCharCode(32 + i));
   return {
     about:
@@ -69,6 +82,7 @@ export function vectorIndex(files: readonly VectorFile[]): VectorIndex {
       ...Object.fromEntries(letters.map((letter) => [letter, Math.round(advanceOf(letter) * 100)])),
       other: Math.round(advanceOf('é') * 100),
     },
+    player: { file: `${player.name}.json`, about: player.about, kinds: player.kinds },
     files: files.map(({ name, about, kinds }) => ({ file: `${name}.json`, about, kinds })),
   };
 }
