@@ -24,6 +24,12 @@ function rulesAddress([rules, event, ...more]: UrlSegment[]): UrlMatchResult | n
   return event ? { consumed: [rules, event], posParams: { event } } : { consumed: [rules] };
 }
 
+/** `actors`, or `actors` and one of them. */
+function actorsAddress([actors, actor, ...more]: UrlSegment[]): UrlMatchResult | null {
+  if (actors?.path !== 'actors' || more.length > 0) return null;
+  return actor ? { consumed: [actors, actor], posParams: { actor } } : { consumed: [actors] };
+}
+
 /** The screens of an open project. */
 const screens: Routes = [
   // One route for both addresses, so that the page and its stage are made once.
@@ -37,6 +43,7 @@ const screens: Routes = [
     },
   },
   { matcher: rulesAddress, title: 'Rules · Undatio', loadComponent: () => import('./rules/rulesPage').then((m) => m.RulesPage) },
+  { matcher: actorsAddress, title: 'Actors · Undatio', loadComponent: () => import('./actors/actorsPage').then((m) => m.ActorsPage) },
   { path: 'assets', title: 'Assets · Undatio', loadComponent: () => import('./assets/assetsPage').then((m) => m.AssetsPage) },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },
   { path: '**', redirectTo: 'tune' },

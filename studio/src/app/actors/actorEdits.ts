@@ -1,0 +1,166 @@
+import type { Actor, Asset, Place, Project } from '@undatio/core';
+import { freeId, spots as spotNames, tidy } from '@undatio/core/internal';
+
+/** What is done to actors. Pure: who calls puts them in place. */
+
+export type SpotName = (typeof spotNames)[number];
+export type PoseName = keyof Actor['poses'];
+export type PartPose = NonNullable<Actor['poses'][PoseName]>[string];
+export type Picture = Extract<Asset, { type: 'picture' }>;
+
+export const poseNames: readonly PoseName[] = ['hurt', 'lunge', 'guard', 'fall'];
+export const roles = ['source', 'target', 'bystander'] as const;
+export { spotNames };
+/** The name of the whole body among a pose's parts. */
+export const whole = 'whole';
+const atRest: PartPose = { turn: 0, x: 0, y: 0 };
+
+/** Which way an actor's pictures look: who strikes looks right, everybody else left. */
+export function facingOf({ role }: Pick<Actor, 'role'>): 1 | -1 {
+  return role === 'source' ? 1 : -1;
+}
+
+/** Where a spot is, relative to the body's middle: as it was put, or on the edge of the body's size. */
+export function spotPlace(actor: Actor, spot: SpotName): Place {
+  const { width, height } = actor;
+  const facing = facingOf(actor);
+  const edges: Readonly<Record<SpotName, Place>> = {
+    middle: { x: 0, y: 0 },
+    top: { x: 0, y: -height / 2 },
+    feet: { x: 0, y: height / 2 },
+    front: { x: (facing * width) / 2, y: 0 },
+    back: { x: (-facing * width) / 2, y: 0 },
+  };
+  return actor.spots[spot] ?? edges[spot];
+}
+
+/** A new actor in a picture, as large as it comes but for no more than two fifths of the view's height. */
+export function newActor({ actors, conventions }: Project, picture: Picture): Actor {
+  const id = freeId(picture.label, new Set(actors.map((actor) => actor.id)), 'actor');
+  const { width = 100, height = 100, cells } = picture;
+  const across = width / cells;
+  const scale = Math.min(1, (conventions.viewHeight * 0.4) / height);
+  const role = roles.find((one) => !actors.some((actor) => actor.role === one)) ?? 'bystander';
+  return {
+    id,
+    label: picture.label,
+    role,
+    picture: picture.id,
+    width: Math.max(1, tidy(Math.round(across * scale))),
+    height: Math.max(1, tidy(Math.round(height * scale))),
+    spots: {},
+    parts: [],
+    poses: {},
+  };
+}
+
+export function copyOf(actor: Actor, { actors }: Project): Actor {
+  const id = freeId(`${actor.id} copy`, new Set(actors.map((other) => other.id)), 'actor');
+  return { ...actor, id, label: `${actor.label}, copy`.slice(0, 80), role: 'bystander' };
+}
+
+/** At another size, with everything that is placed on it in its place. */
+export function resized(actor: Actor, width: number, height: number): Actor {
+  const [wide, high] = [within(width, 1, 2000), within(height, 1, 2000)];
+  const [sx, sy] = [wide / actor.width, high / actor.height];
+  const scaled = ({ x, y }: Place): Place => ({ x: tidy(round(x * sx)), y: tidy(round(y * sy)) });
+  return {
+    ...actor,
+    width: wide,
+    height: high,
+    spots: Object.fromEntries(Object.entries(actor.spots).map(([name, place]) => [name, scaled(place)])),
+    parts: actor.parts.map((part) => ({ ...part, pivot: scaled(part.pivot) })),
+    poses: Object.fromEntries(
+      Object.entries(actor.poses).map(([pose, moved]) => [
+        pose,
+        Object.fromEntries(Object.entries(moved).map(([part, { turn, x, y }]) => [part, { turn, ...scaled({ x, y }) }])),
+      ]),
+    ),
+  };
+}
+
+/** With a spot put somewhere, or, without a place, back on its edge. */
+export function withSpot(actor: Actor, spot: SpotName, place: Place | undefined): Actor {
+  const { [spot]: _, ...others } = actor.spots;
+  return { ...actor, spots: place ? { ...others, [spot]: near(place) } : others };
+}
+
+export function withPlace(actor: Actor, place: Place): Actor {
+  return { ...actor, place: near(place) };
+}
+
+/** With one more part, in front of the others, under a free id. */
+export function withNewPart(actor: Actor, picture: Picture): Actor {
+  const id = freeId(picture.label, new Set([whole, ...actor.parts.map((part) => part.id)]), 'part');
+  return { ...actor, parts: [...actor.parts, { id, picture: picture.id, pivot: { x: 0, y: 0 } }] };
+}
+
+export function withPivot(actor: Actor, part: string, pivot: Place): Actor {
+  return { ...actor, parts: actor.parts.map((one) => (one.id === part ? { ...one, pivot: near(pivot) } : one)) };
+}
+
+/** Without a part, in its poses too. */
+export function withoutPart(actor: Actor, part: string): Actor {
+  const poses = Object.entries(actor.poses).map(([pose, moved]) => {
+    const { [part]: _, ...others } = moved;
+    return [pose, others];
+  });
+  return { ...actor, parts: actor.parts.filter(({ id }) => id !== part), poses: Object.fromEntries(poses) as Actor['poses'] };
+}
+
+/** One step farther to the front (1) or the back (-1). */
+export function partMoved(actor: Actor, part: string, step: 1 | -1): Actor {
+  const at = actor.parts.findIndex(({ id }) => id === part);
+  const to = at + step;
+  if (at < 0 || to < 0 || to >= actor.parts.length) return actor;
+  const parts = [...actor.parts];
+  [parts[at], parts[to]] = [parts[to], parts[at]];
+  return { ...actor, parts };
+}
+
+/** How a pose moves a part, or the whole body. */
+export function posed(actor: Actor, pose: PoseName, part: string): PartPose {
+  return actor.poses[pose]?.[part] ?? atRest;
+}
+
+/** With a part moved in a pose; a part that the pose leaves at rest is not named in it. */
+export function withPosed(actor: Actor, pose: PoseName, part: string, change: Partial<PartPose>): Actor {
+  const before = posed(actor, pose, part);
+  const turn = within(change.turn ?? before.turn, -360, 360);
+  const x = within(change.x ?? before.x, -1000, 1000);
+  const y = within(change.y ?? before.y, -1000, 1000);
+  const { [part]: _, ...others } = actor.poses[pose] ?? {};
+  const moved = turn !== 0 || x !== 0 || y !== 0 ? { ...others, [part]: { turn, x, y } } : others;
+  return { ...actor, poses: { ...actor.poses, [pose]: moved } };
+}
+
+/** SVG transform of the whole body in a pose, about the middle of its foot; `amount` is how far it is in it. */
+export function wholeTransform(actor: Actor, pose: PoseName | undefined, amount: number): string {
+  if (!pose) return '';
+  const facing = facingOf(actor);
+  const { turn, x, y } = posed(actor, pose, whole);
+  const foot = actor.height / 2;
+  return `translate(${x * facing * amount} ${foot + y * amount}) rotate(${turn * facing * amount}) translate(0 ${-foot})`;
+}
+
+/** SVG transform of one part in a pose. */
+export function partTransform(actor: Actor, part: Actor['parts'][number], pose: PoseName | undefined, amount: number): string {
+  if (!pose) return '';
+  const facing = facingOf(actor);
+  const { turn, x, y } = posed(actor, pose, part.id);
+  const { pivot } = part;
+  return `translate(${pivot.x + x * facing * amount} ${pivot.y + y * amount}) rotate(${turn * facing * amount}) translate(${-pivot.x} ${-pivot.y})`;
+}
+
+function near({ x, y }: Place): Place {
+  return { x: within(x, -4000, 4000), y: within(y, -4000, 4000) };
+}
+
+function within(value: number, min: number, max: number): number {
+  return tidy(Math.min(max, Math.max(min, round(value))));
+}
+
+/** Half a px is as fine as anything is placed by hand. */
+function round(value: number): number {
+  return Math.round(value * 2) / 2;
+}
