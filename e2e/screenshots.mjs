@@ -63,6 +63,11 @@ try {
   await rules.locator('und-stage canvas').waitFor();
   await settled(rules);
   await save(rules, 'rules');
+  await rules.getByRole('link', { name: 'Actors' }).click();
+  await rules.getByRole('link', { name: /^Mosshell/ }).click();
+  await rules.getByRole('radio', { name: 'poses', exact: true }).click();
+  await settled(rules);
+  await save(rules, 'actors');
   await rules.getByRole('link', { name: 'Assets' }).click();
   await settled(rules);
   await save(rules, 'assets');

@@ -49,6 +49,12 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Name of the event')).toBeVisible();
     await studio.settle();
     expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Actors' }).click();
+    for (const view of ['parts', 'poses', 'stage', 'body']) {
+      await page.getByRole('radio', { name: view, exact: true }).click();
+      await studio.settle();
+      expect(await serious(page)).toEqual([]);
+    }
     await page.getByRole('link', { name: 'Assets' }).click();
     await page.getByRole('button', { name: 'Sounds' }).waitFor();
     expect(await serious(page)).toEqual([]);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Actor, Place, Project } from '@undatio/core';
@@ -92,10 +92,13 @@ export class ActorsPage {
   private readonly paper = viewChild<ElementRef<SVGSVGElement>>('paper');
   private readonly size = signal({ width: 600, height: 500 });
 
+  private readonly box = computed(() => (this.view() === 'stage' ? this.stageBox() : bodyBox(this.chosen())));
+  /** What is seen while something is dragged: the paper does not move under the pointer. */
+  private readonly held = signal<Box | undefined>(undefined);
   /** The rectangle that is seen, and px of it for one of the screen. */
   protected readonly sheet = computed(() => {
     const { width, height } = this.size();
-    const box = this.view() === 'stage' ? this.stageBox() : bodyBox(this.chosen());
+    const box = this.held() ?? this.box();
     const unit = Math.max(box.width / (width - 2 * margin), box.height / (height - 2 * margin));
     const [wide, high] = [width * unit, height * unit];
     const x = box.x + box.width / 2 - wide / 2;
@@ -115,6 +118,10 @@ export class ActorsPage {
       observer.observe(paper);
       onCleanup(() => observer.disconnect());
     });
+  }
+
+  protected hold(isHeld: boolean): void {
+    this.held.set(isHeld ? this.box() : undefined);
   }
 
   protected add(picture: string): void {

@@ -84,7 +84,9 @@ export class Handle {
   readonly hollow = input(false);
   readonly movedTo = output<HandleMove>();
   readonly picked = output();
-  readonly reset = output();
+  /** Whether it is being dragged from now on. */
+  readonly held = output<boolean>();
+  readonly takenBack = output();
 
   constructor() {
     inject(PointerDrag).undDrag.subscribe((drag) => this.drag(drag));
@@ -98,17 +100,21 @@ export class Handle {
     if (phase === 'start') {
       this.from = this.place();
       this.pressed = at;
+      this.held.emit(true);
       this.picked.emit();
       return;
     }
-    if (phase === 'end') return;
+    if (phase === 'end') {
+      this.held.emit(false);
+      return;
+    }
     this.movedTo.emit({ to: { x: this.from.x + at[0] - this.pressed[0], y: this.from.y + at[1] - this.pressed[1] }, gesture });
   }
 
   protected key(event: KeyboardEvent): void {
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
-      this.reset.emit();
+      this.takenBack.emit();
       return;
     }
     const step = steps[event.key];
