@@ -44,7 +44,7 @@ export type { Firing, Telling } from './take/firing.js';
 export { poses, restingActor } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
-export { RapidFire, type Blow, type RapidFrame } from './take/rapidFire.js';
+export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { strike } from './take/strike.js';
 export type { EngineTake } from './take/take.js';
 export { ageOf, type TimedFiring } from './take/timedFiring.js';

@@ -149,7 +149,6 @@ export const number = defineKind({
           channel: shown,
           gathering: within > 0 ? said.within(within) : undefined,
           sample(now, { numbers }) {
-            if (said.hidden) return;
             const age = now[0];
             const n = numbers.count++;
             const reach = v0 * dragReach(k, age);
@@ -170,7 +169,6 @@ export const number = defineKind({
 /** What a number says after each of its repeats, with what was said before it and taken in. */
 class Said {
   texts: readonly string[] = [];
-  hidden = false;
   /** The payload's numbers times all repeats, with what was taken in. */
   readonly sums: Record<string, number> = {};
 
@@ -184,7 +182,7 @@ class Said {
   }
 
   within(within: number): Gathering {
-    return { within, sums: this.sums, takeIn: (before) => this.takeIn(before), hide: () => (this.hidden = true) };
+    return { within, sums: this.sums, takeIn: (before) => this.takeIn(before) };
   }
 
   takeIn(before: Readonly<Record<string, number>>): void {

@@ -54,4 +54,10 @@ export class GameClock {
   halted(from: Seconds, to: Seconds): Seconds {
     return to - from - (this.halts.tau(to) - this.halts.tau(from));
   }
+
+  /** The most seconds that it stands still in any `within`, of what is not forgotten: the worst stretch begins where a stop does. */
+  stillest(within: Seconds): Seconds {
+    const stops = this.windows.filter(({ rate }) => rate === 0);
+    return Math.max(0, ...stops.map(({ start }) => this.halted(start, start + within)));
+  }
 }

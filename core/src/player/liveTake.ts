@@ -45,6 +45,8 @@ export class LiveFiring {
   begun = false;
   /** Ended before its time. */
   ended = false;
+  /** Wall time from which on another one tells what it told. */
+  taken: Seconds = Infinity;
   /** Whether it writes letters. */
   readonly speaks: boolean;
   /** Whose it is. */
@@ -130,7 +132,7 @@ export class LiveFiring {
 
   /** Writes its part of the frame at a wall time. */
   sample(wall: Now, frame: Frame): void {
-    if (!this.ended && this.begun && this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
+    if (!this.ended && this.begun && wall[0] < this.taken && this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
   }
 
   /** Its body leaves: what is on it goes with it, what has not begun never does, and everything else lives out. */
@@ -145,6 +147,13 @@ export class LiveFiring {
   ringOut(): void {
     if (this.begun) this.timed.firing.end?.();
     else this.ended = true;
+  }
+
+  /** Wall time from which on it is over, as far as is known now. */
+  get end(): Seconds {
+    const { clock, span } = this;
+    if (this.known !== (clock ? clock.version : 0)) this.renew();
+    return span[2];
   }
 
   /** Whether nothing more comes of it. */

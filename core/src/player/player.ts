@@ -1,4 +1,5 @@
 import type {
+  ActorFrame,
   Blow,
   BodyPlacing,
   Bounds,
@@ -72,7 +73,7 @@ export class LivePlayer implements Player {
   private readonly voices = new VoiceKeeper();
   private readonly ringing = new Map<LiveTake, { key: string; voice: number }[]>();
   /** The last number of each kind that is told together. */
-  private readonly said = new Map<string, { take: LiveTake; gathering: Gathering; at: Seconds }>();
+  private readonly said = new Map<string, { firing: LiveFiring; gathering: Gathering; at: Seconds }>();
   private readonly begun: { firing: LiveFiring; gathering: Gathering; at: Seconds }[] = [];
   private readonly due: Due[] = [];
   private readonly seed: number;
@@ -89,15 +90,17 @@ export class LivePlayer implements Player {
   readonly sounds: PlayerSound[] = [];
   readonly signals: PlayerSignal[] = [];
 
+  /** `kept`: takes that are over are not forgotten, so that any instant may be looked at; what is on bodies is told as at rest. */
   constructor(
     private readonly parts: PlayerParts,
     options: PlayerOptions,
+    private readonly keeping: 'forgotten' | 'kept' = 'forgotten',
   ) {
     const { seed, comfort } = readPlayerOptions(options);
     this.seed = seed;
     this.comforts = { ...noComfort, ...comfort };
     this.units = new Units(parts.conventions);
-    this.sampler = new Sampler(this.units);
+    this.sampler = new Sampler(this.units, keeping === 'kept' ? 'at rest' : 'on bodies');
     this.buffers = new Buffers(noRoom, []);
   }
 
@@ -111,6 +114,34 @@ export class LivePlayer implements Player {
       this.stale = false;
     }
     return this.buffers.shown;
+  }
+
+  /** Wall times of the first beginning and of the last end of all that is played. */
+  get begins(): Seconds {
+    return this.takes.reduce((first, take) => Math.min(first, take.begins), Infinity);
+  }
+
+  get ends(): Seconds {
+    return this.takes.reduce((last, { firings }) => firings.reduce((end, firing) => Math.max(end, firing.end), last), 0);
+  }
+
+  /** Bodies as their takes move them, from where they were put, in px. */
+  get bodyFrames(): readonly ActorFrame[] {
+    return this.listed.map(({ frame }) => frame);
+  }
+
+  createBuffers(): Buffers {
+    return new Buffers(this.needed, this.shownBodies);
+  }
+
+  /** Writes any instant into buffers of one's own; of a player that keeps its takes. */
+  sampleAt(wall: Float64Array, buffers: Buffers): void {
+    this.sampler.sample(wall, buffers, this.takes, this.listed, this.shownBodies, this.world, this.comforts);
+  }
+
+  /** The most seconds that a body stands still in any `within`. */
+  stillest(id: string, within: Seconds): Seconds {
+    return this.known(id).clock.stillest(within);
   }
 
   get rumble(): RumbleFrame {
@@ -202,7 +233,7 @@ export class LivePlayer implements Player {
       (bends) => heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget),
     );
     // Older than every take, and than what the budget counts: nobody asks for it any more.
-    const horizon = this.takes.reduce((first, take) => Math.min(first, take.begins), now - (this.parts.budget?.within ?? 0));
+    const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, now - (this.parts.budget?.within ?? 0));
     for (const party of ['source', 'target', 'world'] as const) {
       const windows = resolved.bends
         .filter((bend) => bend.parties.includes(party))
@@ -320,11 +351,11 @@ export class LivePlayer implements Player {
       const key = `${take.sequence} ${timed.effect} ${body.id}`;
       const before = said.get(key);
       // Repeats of one strike are told together by itself, as it says.
-      if (before && before.take !== take && body.id !== '' && at - before.at <= gathering.within) {
-        before.gathering.hide();
+      if (before && before.firing.take !== take && body.id !== '' && at - before.at <= gathering.within) {
+        before.firing.taken = at;
         gathering.takeIn(before.gathering.sums);
       }
-      said.set(key, { take, gathering, at });
+      said.set(key, { firing, gathering, at });
     }
     begun.length = 0;
   }
@@ -368,6 +399,7 @@ export class LivePlayer implements Player {
 
   /** Takes of which nothing more comes are forgotten. */
   private retire(): void {
+    if (this.keeping === 'kept') return;
     let left = 0;
     for (const take of this.takes) {
       if (take.isOver(this.wall)) this.forget(take, true);

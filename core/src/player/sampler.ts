@@ -21,7 +21,11 @@ export class Sampler {
   private readonly nobodySource = restingActor();
   private readonly nobodyTarget = restingActor();
 
-  constructor(private readonly units: Units) {}
+  constructor(
+    private readonly units: Units,
+    /** Whether what is on bodies is told where they are, or as if they were at rest. */
+    private readonly told: 'on bodies' | 'at rest' = 'on bodies',
+  ) {}
 
   bodyFor(id: string): ShownBody {
     return { ...restingActor(), id, actor: '', facing: 1, scale: 1, settledX: 0, settledY: 0 };
@@ -40,10 +44,13 @@ export class Sampler {
     open.source = this.nobodySource;
     open.target = this.nobodyTarget;
     resetFrame(open, wall[0]);
-    for (const body of bodies) resetActor(body.frame);
+    for (const body of bodies) {
+      resetActor(body.frame);
+      body.frame.rate = body.clock.rateAt(wall);
+    }
     for (const take of takes) this.sampleView(take, wall, buffers);
     for (const take of takes) this.sampleTake(take, wall, buffers, comfort.text);
-    this.placeOnBodies(wall, buffers, bodies);
+    if (this.told === 'on bodies') this.placeOnBodies(wall, buffers, bodies);
     soften(buffers, bodies, comfort);
     oneMeterEach(buffers, bodies);
     open.source = this.nobodySource;
@@ -155,7 +162,7 @@ export class Sampler {
     shown.x = units.xOut(spot.x + frame.x);
     shown.y = units.yOut(spot.y + frame.y);
     shown.rotation = units.angleOut(frame.rotation);
-    shown.rate = body.clock.rateAt(wall);
+    shown.rate = frame.rate;
     shown.actor = body.actor?.id ?? '';
     shown.facing = body.facing;
     shown.scale = body.scale;

@@ -75,8 +75,6 @@ export interface Gathering {
   readonly sums: Readonly<Record<string, number>>;
   /** Adds what an earlier one said. */
   takeIn(sums: Readonly<Record<string, number>>): void;
-  /** It was taken in by a later one, and is seen no more. */
-  hide(): void;
 }
 
 /** Parties whose clock can be bent; `world` is everything that belongs to no party. */

@@ -97,10 +97,14 @@ describe('rapid fire', () => {
       [0.9, 1],
       [1.2, 0],
     ]);
-    // The lance flies along the blow: at rest for nobody but the struck, and each time 80° further round.
-    const thrown = fire().blows.map(({ take }) => {
-      const { x, y } = take.sample(0.05, take.createFrame()).target;
-      return Math.round((Math.atan2(y, x) * 180) / Math.PI);
+    // The lance flies along the blow: each time 80° further round.
+    const thrown = fire().blows.map(({ at, target }) => {
+      const frame = fire().createFrame();
+      const [before, after] = [at - 0.001, at + 0.05].map((t) => {
+        const { x, y } = fire().sample(t, frame).targets[target];
+        return { x, y };
+      });
+      return Math.round((Math.atan2(after.y - before.y, after.x - before.x) * 180) / Math.PI);
     });
     expect(thrown).toEqual([0, 80, 160, -120, -40]);
   });

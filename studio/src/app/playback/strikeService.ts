@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { DocumentError, type EventType, type Frame, type Payload, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
+import { DocumentError, type EventType, type Frame, type Payload, type Project, type Sequence } from '@undatio/core';
 import {
   compileSequence,
   RapidFire,
@@ -10,6 +10,7 @@ import {
   type EngineTake,
   type RapidFrame,
   type SequencePlan,
+  type Stand,
 } from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
@@ -211,7 +212,7 @@ export class StrikeService {
     const from = { x: listener, y: 0 };
     const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
     const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
-    const run = settings.rapid.on ? rapidFire(plan, event, settings, options) : take;
+    const run = settings.rapid.on ? rapidFire(plan, event, settings, heard, project) : take;
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
 
@@ -234,25 +235,32 @@ export class StrikeService {
 }
 
 /** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */
-function rapidFire(plan: SequencePlan, event: EventType | undefined, settings: StrikeSettings, options: StrikeOptions): RapidFire {
-  const { payload, rapid } = settings;
+function rapidFire(
+  plan: SequencePlan,
+  event: EventType | undefined,
+  settings: StrikeSettings,
+  solo: readonly string[],
+  { actors, stopBudget }: Project,
+): RapidFire {
+  const { payload, rapid, listener, seed } = settings;
   const { places } = plan.standing;
-  const stands = [places.target, ...places.others];
-  const count = Math.min(rapid.targets, stands.length);
+  const ofRole = (role: string): Project['actors'] => actors.filter((actor) => actor.role === role);
+  const [target] = ofRole('target');
+  const targets: Stand[] = [
+    { actor: target, place: places.target },
+    ...ofRole('bystander').map((actor, i) => ({ actor, place: places.others[i] })),
+  ];
+  const count = Math.min(rapid.targets, targets.length);
   const direction = plan.event.fields.find(({ type }) => type === 'direction');
-  const healths = stands.map((_stand, k) => (k === 0 ? settings.health : 1));
+  const healths = targets.map((_stand, k) => (k === 0 ? settings.health : 1));
   const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
-    const target = i % count;
-    const x = stands[target].x - places.target.x;
-    const y = stands[target].y - places.target.y;
-    const others = stands.filter((_stand, k) => k !== target).map((stand) => ({ x: stand.x - x, y: stand.y - y }));
+    const struck = i % count;
     const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
-    const worn = withHealth(event, { ...payload, ...turned }, healths[target]);
-    healths[target] = Number(worn['healthAfter'] ?? 1) || 1;
-    const take = strike(plan, worn, { ...options, seed: (options.seed ?? 1) + i, places: { ...options.places, others } });
-    return { take, at: i * rapid.every, target, x, y };
+    const worn = withHealth(event, { ...payload, ...turned }, healths[struck]);
+    healths[struck] = Number(worn['healthAfter'] ?? 1) || 1;
+    return { payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
   });
-  return new RapidFire(blows, stands.length);
+  return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget }, blows);
 }
 
 /** The same direction within -180 to 180. */

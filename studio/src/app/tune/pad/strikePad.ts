@@ -5,8 +5,8 @@ import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SliderModule } from 'primeng/slider';
 import { ToggleSwitchModule } from 'primeng/toggleswitch';
-import type { PayloadField } from '@undatio/core';
-import { movedToEvent } from '@undatio/core/internal';
+import type { PayloadField, StopBudget } from '@undatio/core';
+import { movedToEvent, RapidFire } from '@undatio/core/internal';
 import { PlaybackService } from '../../playback/playbackService';
 import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
@@ -49,8 +49,27 @@ export class StrikePad {
   private readonly project = toSignal(this.projects.project$);
   /** The target and every bystander. */
   protected readonly targetCount = computed(() => 1 + (this.project()?.actors.filter(({ role }) => role === 'bystander').length ?? 0));
+  /** The project's own: how much standing still a body is spared, whoever strikes it. */
+  protected readonly budget = computed(() => this.project()?.stopBudget);
+  /** How long bodies stand still in the worst second of rapid fire. */
+  protected readonly still = computed(() => {
+    const run = this.stage()?.run;
+    if (!(run instanceof RapidFire)) return '';
+    const within = this.budget()?.within ?? 1;
+    const shown = (seconds: number): string => `${Math.round(seconds * 1000)} ms`;
+    const targets = Array.from({ length: this.targetCount() }, (_, i) => run.stillest(i + 1, within));
+    return `Of its worst ${within} s the striker stands still for ${shown(run.stillest(0, within))}, a target for ${shown(Math.max(...targets))}.`;
+  });
   protected readonly round = Math.round;
   protected readonly canStrike = computed(() => this.stage()?.take !== undefined);
+
+  protected setBudget(part: Partial<StopBudget>, gesture: string): void {
+    this.projects.editSettings(
+      'most hit-stop',
+      (settings) => ({ ...settings, stopBudget: { seconds: 0.35, within: 1, ...settings.stopBudget, ...part } }),
+      gesture,
+    );
+  }
 
   private fields<T extends PayloadField['type']>(type: T): FieldOf<T>[] {
     return (this.event()?.fields ?? []).filter((field): field is FieldOf<T> => field.type === type);
