@@ -25,7 +25,10 @@ function program(finish: (code: number) => void): Command {
     .argument('<PROJECT>', projectHelp)
     .requiredOption('--out <FILE.zip|DIR>', 'where to write it')
     .option('--lean', 'leave out of the runtime the kinds of effects that no sequence uses')
-    .action(async (project: string, options: { out: string; lean?: boolean }) => (await import('./export.js')).exportKit(project, options));
+    .option('--watch', 'again after each change of the project, until it is broken off')
+    .action(async (project: string, { watch, ...options }: { out: string; lean?: boolean; watch?: boolean }) =>
+      watch ? (await import('./watchExport.js')).watchExport(project, options) : (await import('./export.js')).exportKit(project, options),
+    );
   undatio
     .command('save')
     .description('write a project as a folder of text, or as an archive of one')
