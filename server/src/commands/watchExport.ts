@@ -1,3 +1,4 @@
+import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { watch } from 'chokidar';
 import { FolderWatch } from '../folder/folderWatch.js';
@@ -53,11 +54,7 @@ async function attempt(argument: string, options: { out: string; lean?: boolean 
 }
 
 async function watched(argument: string, changed: () => void): Promise<Watching> {
-  if (argument.startsWith('saved:'))
-    return filesOf(
-      ['undatio.sqlite', 'undatio.sqlite-wal'].map((name) => join(dataFolder(), name)),
-      changed,
-    );
+  if (argument.startsWith('saved:')) return stored(changed);
   const path = argument === 'demo' ? paths.demoProject : argument;
   try {
     return (await isFolder(path)) ? new FolderWatch(path, changed) : filesOf([path], changed);
@@ -66,12 +63,37 @@ async function watched(argument: string, changed: () => void): Promise<Watching>
   }
 }
 
+/** The database's files. It is held open meanwhile: else every reader that is the last would write to them by closing. */
+async function stored(changed: () => void): Promise<Watching> {
+  const { DocumentStore } = await import('../store/documentStore.js');
+  const documents = await DocumentStore.openForReading(dataFolder());
+  await documents.answers();
+  const files = filesOf(
+    ['undatio.sqlite', 'undatio.sqlite-wal'].map((name) => join(dataFolder(), name)),
+    changed,
+  );
+  return {
+    ready: files.ready,
+    async close() {
+      await files.close();
+      await documents.close();
+    },
+  };
+}
+
 function filesOf(files: readonly string[], changed: () => void): Watching {
   const watcher = watch([...files], { ignoreInitial: true });
   let timer: NodeJS.Timeout | undefined;
+  let known = stateOf(files);
+  // Files that are only read may be told as changed, too.
+  const look = async (): Promise<void> => {
+    const before = await known;
+    known = stateOf(files);
+    if ((await known) !== before) changed();
+  };
   watcher.on('all', () => {
     clearTimeout(timer);
-    timer = setTimeout(changed, quiet);
+    timer = setTimeout(() => void look(), quiet);
   });
   return {
     ready: new Promise((done) => watcher.once('ready', () => done(undefined))),
@@ -80,6 +102,12 @@ function filesOf(files: readonly string[], changed: () => void): Watching {
       await watcher.close();
     },
   };
+}
+
+/** When files were last written, and how long they are. */
+async function stateOf(files: readonly string[]): Promise<string> {
+  const stats = await Promise.all(files.map((file) => stat(file).catch(() => undefined)));
+  return stats.map((one) => `${one?.mtimeMs} ${one?.size}`).join(', ');
 }
 
 /** Until the person breaks it off. */
