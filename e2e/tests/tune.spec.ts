@@ -347,3 +347,25 @@ test.describe('saving', () => {
     await expect(studio.block('crack')).toHaveAttribute('aria-valuenow', String(0.050001));
   });
 });
+
+test('one number of many effects is changed at once, listed before, and taken back as one', async ({ studio, page }) => {
+  await studio.open();
+  const strengthOf = async (sequence: string): Promise<unknown> =>
+    (await studio.stored(sequence)).document.effects.filter(({ kind }) => kind === 'shake').map((effect) => effect['amplitude']);
+  const before = await strengthOf('lance-heavy');
+  await page.getByLabel('Filter sequences').fill('lance');
+  await page.getByRole('button', { name: 'Many…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Change many at once' });
+  await dialog.getByLabel('Kind of effect').selectOption('shake');
+  await dialog.getByLabel('Its number').selectOption('amplitude');
+  await dialog.getByLabel('By how much').fill('0.5');
+  await page.keyboard.press('Enter');
+  const rows = dialog.locator('tbody tr');
+  await expect(rows.first()).toContainText('Lance');
+  const count = await rows.count();
+  expect(count).toBeGreaterThan(2);
+  await dialog.getByRole('button', { name: `Change ${count}` }).click();
+  await expect.poll(() => strengthOf('lance-heavy')).not.toEqual(before);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => strengthOf('lance-heavy')).toEqual(before);
+});

@@ -4,6 +4,7 @@ import { StrikeService } from '../../playback/strikeService';
 import { copyOfSequence, newSequence } from '../../project/newSequence';
 import { ProjectService } from '../../project/projectService';
 import { ScreenAddress } from '../../project/screenAddress';
+import { ChangeMany } from './changeMany';
 import { SignaturePicture } from '../../signatures/signaturePicture';
 import { SignatureService } from '../../signatures/signatureService';
 
@@ -11,11 +12,22 @@ import { SignatureService } from '../../signatures/signatureService';
 @Component({
   selector: 'und-ribbon',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SignaturePicture],
+  imports: [ChangeMany, SignaturePicture],
   template: `
     <label class="visually-hidden" for="ribbon-filter">Filter sequences</label>
     <span class="tools">
-      <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
+      <span class="acts">
+        <input id="ribbon-filter" type="search" placeholder="Filter…" [value]="filter()" (input)="filter.set($any($event.target).value)" />
+        <button
+          type="button"
+          class="plain"
+          title="Change one number of many effects at once, in the sequences that are shown"
+          [disabled]="visible().length === 0"
+          (click)="changing.set(true)"
+        >
+          Many…
+        </button>
+      </span>
       <span class="acts">
         <button
           type="button"
@@ -41,6 +53,11 @@ import { SignatureService } from '../../signatures/signatureService';
         </button>
       </span>
     </span>
+    @defer (when changing()) {
+      @if (changing() && all(); as project) {
+        <und-change-many [project]="project" [sequences]="visible()" (closed)="changing.set(false)" />
+      }
+    }
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.id) {
         <span class="event" role="presentation">{{ group.event }}</span>
@@ -75,7 +92,7 @@ import { SignatureService } from '../../signatures/signatureService';
       min-width: 0;
     }
     input {
-      width: 8.2rem;
+      width: 4.7rem;
       padding: 0.15rem 0.4rem;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;
@@ -169,6 +186,11 @@ export class Ribbon {
       .map((event) => ({ id: event.id, event: event.label, tiles: tiles.filter((tile) => tile.event === event.id) }))
       .filter((group) => group.tiles.length > 0);
   });
+
+  /** Whether many are about to be changed, and which. */
+  protected readonly changing = signal(false);
+  protected readonly all = computed(() => this.project());
+  protected readonly visible = computed(() => this.groups().flatMap(({ tiles }) => tiles));
 
   /** What is struck, once it has a tile. */
   protected readonly shown = computed(() =>
