@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, rename, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -19,6 +19,13 @@ export async function withFolder<T>(work: (folder: string) => Promise<T>): Promi
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** Puts other contents in a file's place, as editors do: nobody ever reads half of them. */
+export async function replaceFile(file: string, contents: string | Uint8Array): Promise<void> {
+  const beside = `${file}.swap`;
+  await writeFile(beside, contents);
+  await rename(beside, file);
 }
 
 export interface Ran {

@@ -196,8 +196,8 @@ export type Conventions = z.infer<ReturnType<typeof conventionsSchema>>;
 /** How much standing still a body is spared. */
 export const stopBudgetSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
-    seconds: z.number().min(0).max(60).describe('Most seconds of hit-stop.'),
-    within: z.number().min(0.05).max(60).describe('In how many seconds.'),
+    seconds: z.number().min(0).max(60).describe('At most so many,'),
+    within: z.number().min(0.05).max(60).describe('in so many seconds.'),
   }),
 );
 export type StopBudget = z.infer<ReturnType<typeof stopBudgetSchema>>;

@@ -18,16 +18,16 @@ import { kitTypes } from './kitTypes.js';
 /** Shape of kit.json. Field names are stable; `format` rises when they are not. */
 export const kitSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
-    format: z.literal(projectFormat).describe('Rises when a field changes its meaning; fields are only ever added.'),
+    format: z.literal(projectFormat).describe('Rises when a field changes its meaning.'),
     generator: z.literal('undatio').describe('What made it.'),
     id: identifier(),
-    label: z.string().describe('The project’s name.'),
-    conventions: conventionsSchema().describe('How the receiving game measures: what frames come in.'),
-    stopBudget: stopBudgetSchema().optional().describe('Most hit-stop for each body.'),
-    events: z.array(eventSchema()).describe('What happens, with its payload.'),
-    actors: z.array(actorSchema()).default([]).describe('Who stands on the stage.'),
-    assets: z.array(assetSchema()).describe('Sounds and pictures.'),
-    sequences: z.array(sequenceSchema()).describe('Effects placed in time around a contact.'),
+    label: z.string().describe('Its name.'),
+    conventions: conventionsSchema().describe('How the receiving game measures.'),
+    stopBudget: stopBudgetSchema().optional().describe('Of hit-stop, for each body.'),
+    events: z.array(eventSchema()).describe('What happens.'),
+    actors: z.array(actorSchema()).default([]).describe('Bodies.'),
+    assets: z.array(assetSchema()).describe('Files.'),
+    sequences: z.array(sequenceSchema()).describe('Effects around a contact.'),
   }),
 );
 export type KitDocument = z.infer<ReturnType<typeof kitSchema>>;

@@ -1,7 +1,7 @@
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DocumentStore } from '../store/documentStore.js';
-import { undatio, withFolder } from '../testing.js';
+import { replaceFile, undatio, withFolder } from '../testing.js';
 import { withSink } from './sink.js';
 import { watchExport } from './watchExport.js';
 
@@ -38,10 +38,10 @@ describe('export --watch', () => {
       let stop = (): void => undefined;
       const running = withSink(told.sink, () => watchExport(folder, { out }, new Promise((done) => (stop = done))));
       expect(await told.next()).toContain('files in');
-      await writeFile(settings, text.replace('"Elytra League"', '"Renamed"'));
+      await replaceFile(settings, text.replace('"Elytra League"', '"Renamed"'));
       expect(await told.next()).toContain('files in');
       expect(await labelIn(out)).toBe('Renamed');
-      await writeFile(settings, text.replace('"label"', '"lable"'));
+      await replaceFile(settings, text.replace('"label"', '"lable"'));
       expect(await told.next()).toMatch(/^error: settings.json: /);
       expect(await labelIn(out)).toBe('Renamed');
       stop();

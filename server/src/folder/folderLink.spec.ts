@@ -2,11 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import type { Sequence } from '@undatio/core';
+import { kitPath, type Asset, type Sequence } from '@undatio/core';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
 import { startProject } from '../startProject.js';
-import { gone, serveProcess, undatio, withFolder } from '../testing.js';
+import { gone, replaceFile, serveProcess, undatio, withFolder } from '../testing.js';
 import { FolderLink, type FolderState, type OutsideChange } from './folderLink.js';
 
 interface Linked {
@@ -66,9 +66,7 @@ async function inStudio(documents: DocumentStore, edit: (sequence: Sequence) => 
 }
 
 async function inFolder(file: string, edit: (sequence: Sequence) => Sequence): Promise<void> {
-  const beside = `${file}.new`;
-  await writeFile(beside, JSON.stringify(edit(JSON.parse(await readFile(file, 'utf8')) as Sequence)));
-  await rename(beside, file);
+  await replaceFile(file, JSON.stringify(edit(JSON.parse(await readFile(file, 'utf8')) as Sequence)));
 }
 
 const noteOf = async (file: string): Promise<string> => (JSON.parse(await readFile(file, 'utf8')) as Sequence).note;
@@ -92,7 +90,7 @@ describe('a linked folder', () => {
       await link.everything();
       expect(await noteOf(join(folder, first))).toBe('from the studio');
       const compact = JSON.stringify(JSON.parse(await readFile(join(folder, first), 'utf8')));
-      await writeFile(join(folder, first), compact);
+      await replaceFile(join(folder, first), compact);
       await link.everything();
       expect(await readFile(join(folder, first), 'utf8')).toBe(compact);
       expect(link.state.problems).toEqual([]);
@@ -114,10 +112,10 @@ describe('a linked folder', () => {
       const lines = good.split('\n');
       const at = lines.findIndex((line) => line.includes('"event"'));
       let state = stateWith(link, ({ problems }) => problems.length === 1);
-      await writeFile(join(folder, first), [...lines.slice(0, at), '  "event": "no-such",', ...lines.slice(at + 1)].join('\n'));
+      await replaceFile(join(folder, first), [...lines.slice(0, at), '  "event": "no-such",', ...lines.slice(at + 1)].join('\n'));
       expect((await state).problems[0]).toEqual(jasmine.objectContaining({ file: first, message: jasmine.stringContaining('no-such') }));
       state = stateWith(link, ({ problems }) => problems[0]?.line === at + 1);
-      await writeFile(join(folder, first), [...lines.slice(0, at), '  "event": 7,', ...lines.slice(at + 1)].join('\n'));
+      await replaceFile(join(folder, first), [...lines.slice(0, at), '  "event": 7,', ...lines.slice(at + 1)].join('\n'));
       expect((await state).problems[0].message).toContain('event: ');
       const merge = stateWith(link, ({ problems }) => problems[0]?.message.includes('merge') ?? false);
       await writeFile(
@@ -127,7 +125,7 @@ describe('a linked folder', () => {
       expect((await merge).problems[0].line).toBe(2);
       expect((await documents.get('kestrel', 'sequences', 'first-blow'))?.document).toEqual(JSON.parse(good));
       const mended = stateWith(link, ({ problems }) => problems.length === 0);
-      await writeFile(join(folder, first), good);
+      await replaceFile(join(folder, first), good);
       await mended;
     });
   });
@@ -147,6 +145,31 @@ describe('a linked folder', () => {
       expect(await noteOf(join(folder, first))).toBe('studio');
       expect(await again.keepStudios('sequences/first-blow')).toBeFalse();
       await again.close();
+    });
+  });
+
+  it('takes a sound that is changed outside as it is, tells one that is missing, and puts it back when asked', async () => {
+    await withLinked(async ({ folder, documents, assets, link }) => {
+      const sound = async (): Promise<Asset> => (await documents.get('kestrel', 'assets', 'thud'))?.document as Asset;
+      const { file, sha256 } = await sound();
+      const path = join(folder, kitPath(file));
+      const bytes = await readFile(path);
+      const changes = changesOf(link);
+      await replaceFile(path, Buffer.concat([bytes, Buffer.alloc(64)]));
+      expect((await changes).map(({ key }) => key)).toEqual(['assets/thud']);
+      const { sha256: now } = await sound();
+      expect(now).not.toBe(sha256);
+      expect(await assets.has(now)).toBeTrue();
+      await link.everything();
+      // Its document in the folder follows.
+      expect(await readFile(join(folder, 'assets/thud.json'), 'utf8')).toContain(now);
+      const missing = stateWith(link, ({ problems }) => problems.length === 1);
+      await rm(path);
+      expect((await missing).problems[0].message).toContain('is missing; the studio still has it');
+      expect((await sound()).sha256).toBe(now);
+      expect(await link.keepStudios('assets/thud')).toBeTrue();
+      expect((await readFile(path)).length).toBe(bytes.length + 64);
+      expect(link.state.problems).toEqual([]);
     });
   });
 

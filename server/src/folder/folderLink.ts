@@ -271,7 +271,8 @@ export class FolderLink {
       if (key === this.settingsKey) continue;
       const forced = this.forced.delete(key);
       if (inFolder.type === 'unusable' && !forced) continue;
-      const decision = forced && folder !== studio ? 'to folder' : threeWay(folder, studio, this.agreed.before(key, folder, studio));
+      // Even where both say the same: the bytes beside it may be missing.
+      const decision = forced ? 'to folder' : threeWay(folder, studio, this.agreed.before(key, folder, studio));
       if (decision === 'same') this.agreed.set(key, folder);
       else if (decision === 'to studio') toStudio.push(side);
       else if (decision === 'to folder') toFolder.push(side);

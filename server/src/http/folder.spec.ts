@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { startServer } from '../commands/serve.js';
-import { withFolder } from '../testing.js';
+import { replaceFile, withFolder } from '../testing.js';
 
 interface Sent {
   readonly event: string;
@@ -43,7 +43,7 @@ describe('the API of a linked folder', () => {
       expect(await next()).toEqual({ event: 'state', data: { folder, problems: [], conflicts: [] } });
       const file = join(folder, 'sequences/lance-light.json');
       const good = await readFile(file, 'utf8');
-      await writeFile(file, good.replace('"label": "Lance, light"', '"label": "Outside"'));
+      await replaceFile(file, good.replace('"label": "Lance, light"', '"label": "Outside"'));
       expect(await next()).toEqual({
         event: 'changes',
         data: [
@@ -51,7 +51,7 @@ describe('the API of a linked folder', () => {
         ],
       });
       expect((await keep('lance-light')).status).toBe(404);
-      await writeFile(file, 'broken');
+      await replaceFile(file, 'broken');
       expect(await next()).toEqual(jasmine.objectContaining({ event: 'state' }));
       expect((await keep('lance-light')).status).toBe(204);
       expect(await readFile(file, 'utf8')).toContain('"label": "Outside"');

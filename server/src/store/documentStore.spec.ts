@@ -196,14 +196,20 @@ describe('a saved project', () => {
       const indexOf = async (lean?: boolean) => {
         const files = await kitFiles(source, lean === undefined ? {} : { lean });
         const text = new TextDecoder().decode(files.find(({ path }) => path === 'vectors/index.json')?.bytes);
-        const index = JSON.parse(text) as { files: { file: string; kinds: string[] }[]; base: object };
+        const index = JSON.parse(text) as {
+          player?: { file: string };
+          files: { file: string; kinds: string[] }[];
+          base: object;
+        };
         const shipped = files.map(({ path }) => path).filter((path) => path.startsWith('vectors/') && !path.endsWith('index.json'));
-        expect(shipped.sort()).toEqual(index.files.map(({ file }) => `vectors/${file}`).sort());
+        const named = [...index.files, ...(index.player ? [index.player] : [])];
+        expect(shipped.sort()).toEqual(named.map(({ file }) => `vectors/${file}`).sort());
         return index;
       };
       const [whole, again, lean] = [await indexOf(), await indexOf(false), await indexOf(true)];
       expect(again).toEqual(whole);
       expect(lean.base).toEqual(whole.base);
+      expect([whole.player?.file, lean.player]).toEqual(['player.json', undefined]);
       expect(lean.files.map(({ file }) => file)).toContain('kinds/flash.json');
       for (const { kinds } of lean.files) expect(kinds.filter((kind) => kind !== 'flash' && kind !== 'hit-stop')).toEqual([]);
       expect(lean.files.length).toBeLessThan(whole.files.length / 4);

@@ -290,4 +290,31 @@ describe('ProjectService', () => {
       expect(noteOf()).toBe('mine');
     });
   });
+
+  it('takes in what was changed outside as one step to undo', () => {
+    open();
+    const outside = { ...sequence, note: 'outside' };
+    const event = { ...project.events[0], note: 'outside too' };
+    projects.takeOutside([
+      { key: 'sequences/blow', etag: '"2"', document: outside },
+      { key: `events/${event.id}`, etag: '"e2"', document: event },
+    ]);
+    expect([noteOf(), projects.project?.events[0].note]).toEqual(['outside', 'outside too']);
+    expect(save.type).toBe('saved');
+    // The same again is no news.
+    projects.takeOutside([{ key: 'sequences/blow', etag: '"2"', document: sequence }]);
+    expect(noteOf()).toBe('outside');
+    projects.undo();
+    expect([noteOf(), projects.project?.events[0].note]).toEqual([sequence.note, undefined]);
+  });
+
+  it('leaves what is being worked on, and writes it against the state that this page knows', async () => {
+    open();
+    note('mine');
+    projects.takeOutside([{ key: 'sequences/blow', etag: '"3"', document: { ...sequence, note: 'outside' } }]);
+    expect(noteOf()).toBe('mine');
+    // The server finds that both changed it.
+    const { request } = await written();
+    expect(request.headers.get('If-Match')).toBe('"1"');
+  });
 });
