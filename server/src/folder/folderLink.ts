@@ -324,7 +324,12 @@ export class FolderLink {
         for (const { key, folder } of coming) this.agreed.set(key, folder);
       }
       order?.settle();
-      const rewritten = coming.filter(({ inFolder }) => inFolder.type === 'document' && inFolder.outdated);
+      const rewritten = coming.flatMap((side): Sides[] => {
+        const { inFolder, key, folder } = side;
+        if (inFolder.type !== 'document' || !inFolder.outdated) return [];
+        const { collection, id } = placeOf(key);
+        return [{ ...side, studio: folder, inStudio: { collection, id, etag: '', document: inFolder.document } }];
+      });
       await this.writeFiles([...toFolder, ...rewritten]);
       if (order?.text !== undefined) await this.writeSettings(order.text);
       return;
@@ -421,7 +426,8 @@ export class FolderLink {
         void this.changed([]);
         return;
       }
-      const { inStudio, studio } = now;
+      // Not a newer state that the studio may have by now: what was said to be brought over, and no other, comes over.
+      const { inStudio, studio } = side;
       if (inStudio) {
         if (collection === 'assets') await this.writeBytes(inStudio.document as Asset);
         await writeWhole(join(this.folder, file), Buffer.from(canonical(inStudio.document)));
