@@ -253,7 +253,15 @@ export class LivePlayer implements Player {
   }
 
   advance(seconds: number): void {
-    readNumber(seconds, ['seconds'], 0, longestStep);
+    this.pass(readNumber(seconds, ['seconds'], 0, longestStep));
+  }
+
+  /** Lets as much time pass as there is to play, of a player that keeps its takes. */
+  passAll(): void {
+    this.pass(Math.max(0, this.ends - this.now));
+  }
+
+  private pass(seconds: Seconds): void {
     const { wall, from } = this;
     from[0] = wall[0];
     this.sounds.length = 0;

@@ -1,8 +1,12 @@
+import fc from 'fast-check';
 import { compileContext } from '../checks/checkProject.js';
 import { bakedFrame } from '../ship/bakedRow.js';
 import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';
-import { projectWith } from '../testing/projects.js';
+import { readProject } from '../checks/readProject.js';
+import { limits } from '../model/fields.js';
+import { anySequence } from '../testing/documents.js';
+import { projectJson, projectWith } from '../testing/projects.js';
 import { RapidFire, type Blow } from './rapidFire.js';
 
 const effects = [
@@ -104,5 +108,23 @@ describe('rapid fire', () => {
     expect(held.stillest(2, 1)).toBe(0);
     expect(held.sample(0.05, held.createFrame()).source.rate).toBe(0);
     expect(held.sample(0.85, held.createFrame()).source.rate).toBe(1);
+  });
+
+  it('plays whatever a valid document holds, however long it takes', () => {
+    const long = fireOf([{ kind: 'flash', id: 'late', duration: 60, repeat: { count: limits.repeats, every: 30 }, delay: 0 }], blows);
+    expect(long.duration).toBeGreaterThan((limits.repeats - 1) * 30);
+    fc.assert(
+      fc.property(anySequence('whole', 4), (sequence) => {
+        const { project } = readProject(projectJson(sequence));
+        if (!project) return;
+        const fire = fireOf(sequence, blows, { seconds: 0.2, within: 1 });
+        const frame = fire.createFrame();
+        for (const share of [0.1, 0.7]) {
+          const { view, targets } = fire.sample(fire.start + (fire.duration - fire.start) * share, frame);
+          expect([view.x, view.zoom, targets[0].x, targets[1].flash].every(Number.isFinite)).toBeTrue();
+        }
+      }),
+      { numRuns: 40, seed: 3 },
+    );
   });
 });

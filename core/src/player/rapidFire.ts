@@ -83,7 +83,7 @@ export class RapidFire {
     const { begins, ends } = this.player;
     this.start = Math.min(0, begins - zero);
     this.duration = Math.max(0, ends - zero);
-    this.player.advance(ends);
+    this.player.passAll();
     this.sounds = heardOf(this.player.sounds);
     this.signals = this.player.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
   }

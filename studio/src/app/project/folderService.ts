@@ -97,6 +97,10 @@ export class FolderService {
     const dataOf = (event: Event): unknown => JSON.parse((event as MessageEvent<string>).data);
     events.addEventListener('state', (event) => this.folder.next(dataOf(event) as FolderState));
     events.addEventListener('changes', (event) => this.projects.takeOutside(dataOf(event) as OutsideChange[]));
+    // A server that was started again without the folder: nothing is kept the same any more.
+    events.addEventListener('error', () => {
+      if (events.readyState === EventSource.CLOSED) this.folder.next(undefined);
+    });
     let opened = false;
     events.addEventListener('open', () => {
       // What happened while nobody listened.
