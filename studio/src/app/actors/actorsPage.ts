@@ -71,6 +71,17 @@ export class ActorsPage {
 
   protected readonly views = views;
   protected readonly view = signal<View>('body');
+  protected readonly axes = ['x', 'y'] as const;
+  protected readonly sides = [
+    { name: 'width', word: 'wide', label: 'Width' },
+    { name: 'height', word: 'high', label: 'Height' },
+  ] as const;
+  /** What a pose does to a part, with the most that it may. */
+  protected readonly posedNumbers = [
+    { name: 'turn', word: 'turned', label: 'Turn', unit: '°', most: 360 },
+    { name: 'x', word: 'forward', label: 'Forward', unit: 'px', most: 1000 },
+    { name: 'y', word: 'down', label: 'Down', unit: 'px', most: 1000 },
+  ] as const;
   protected readonly spotNames = spotNames;
   protected readonly spot = signal<SpotName>('front');
   protected readonly poseNames = poseNames;
@@ -85,6 +96,7 @@ export class ActorsPage {
     const part = this.part();
     return part === whole || parts.some(({ id }) => id === part) ? part : parts.length > 0 ? parts[parts.length - 1].id : whole;
   });
+  protected readonly partsFromFront = computed(() => [...(this.chosen()?.parts ?? [])].reverse());
   protected readonly whole = whole;
   protected readonly adding = signal(false);
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
-import type { Project, Sequence } from '@undatio/core';
+import type { Sequence } from '@undatio/core';
 import { manyChanges, numbersOfKind, withManyChanges, type ManyEdit } from '@undatio/core/internal';
 import type { DocumentState } from '../../project/documentKey';
 import { ProjectService } from '../../project/projectService';
@@ -100,7 +100,6 @@ const ways: readonly Option[] = [
   `,
 })
 export class ChangeMany {
-  readonly project = input.required<Project>();
   /** Those that the ribbon shows. */
   readonly sequences = input.required<readonly Sequence[]>();
   readonly closed = output();

@@ -54,8 +54,8 @@ import { SignatureService } from '../../signatures/signatureService';
       </span>
     </span>
     @defer (when changing()) {
-      @if (changing() && all(); as project) {
-        <und-change-many [project]="project" [sequences]="visible()" (closed)="changing.set(false)" />
+      @if (changing()) {
+        <und-change-many [sequences]="visible()" (closed)="changing.set(false)" />
       }
     }
     <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
@@ -187,9 +187,8 @@ export class Ribbon {
       .filter((group) => group.tiles.length > 0);
   });
 
-  /** Whether many are about to be changed, and which. */
+  /** Whether many are about to be changed: those that are shown. */
   protected readonly changing = signal(false);
-  protected readonly all = computed(() => this.project());
   protected readonly visible = computed(() => this.groups().flatMap(({ tiles }) => tiles));
 
   /** What is struck, once it has a tile. */
