@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { bytesAt, digestOf } from './files.js';
 import { readProjectText, type Problem, type Project } from '@undatio/core';
 
 /** A project with a way to its assets' bytes. */
@@ -24,13 +24,7 @@ export async function readProjectFile(file: string): Promise<ProjectFileResult> 
   if (!project) return { problems };
   const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
     const asset = project.assets.find((candidate) => candidate.id === id);
-    if (!asset) return undefined;
-    try {
-      return await readFile(join(dirname(file), asset.file));
-    } catch (error) {
-      if (['ENOENT', 'EISDIR', 'ENOTDIR'].includes((error as NodeJS.ErrnoException).code ?? '')) return undefined;
-      throw error;
-    }
+    return asset && bytesAt(join(dirname(file), asset.file));
   };
   const missing = await assetProblems(project, assetBytes);
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
@@ -47,7 +41,7 @@ export async function assetProblems(project: Project, assetBytes: (id: string) =
         .map(({ id }) => id);
       const used = users.length ? `; used by ${users.join(', ')}` : '';
       problems.push({ severity: 'error', path: `assets[${i}].file`, message: `expected the file "${asset.file}", it is missing${used}` });
-    } else if (createHash('sha256').update(bytes).digest('hex') !== asset.sha256) {
+    } else if (digestOf(bytes) !== asset.sha256) {
       problems.push({
         severity: 'warning',
         path: `assets[${i}].sha256`,

@@ -1,8 +1,7 @@
-import { createHash } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { documentSchemas, kitPath, parseJson, problemsOf, type Asset } from '@undatio/core';
 import { collections, formatJson, settingsFile, type Collection } from '@undatio/core/internal';
+import { bytesAt, digestOf } from '../files.js';
 import { halfMerged, lineOf } from './textPlace.js';
 
 /** A document by its collection and id, as in the API's addresses: `sequences/lance-light`. */
@@ -55,7 +54,7 @@ export async function readFolderSide(
   key: Key,
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
-  const bytes = await bytesAt(folder, file);
+  const bytes = await bytesAt(join(folder, file));
   if (!bytes) return { type: 'absent' };
   const text = bytes.toString('utf8');
   const unusable = (message: string, line?: number): FolderSide => ({
@@ -92,7 +91,7 @@ async function withBytes(
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
   const path = kitPath(asset.file);
-  const bytes = await bytesAt(folder, path);
+  const bytes = await bytesAt(join(folder, path));
   if (bytes) {
     const sha256 = digestOf(bytes);
     return { type: 'document', document: { ...asset, sha256 }, outdated: sha256 !== asset.sha256 };
@@ -103,20 +102,6 @@ async function withBytes(
   }
   const problem = { ...place, message: `the file ${path} is missing; the studio still has it` };
   return { type: 'document', document: asset, outdated: false, problem };
-}
-
-/** A file's bytes; undefined where there is none. */
-export async function bytesAt(folder: string, path: string): Promise<Buffer | undefined> {
-  try {
-    return await readFile(join(folder, path));
-  } catch (error) {
-    if (['ENOENT', 'EISDIR', 'ENOTDIR'].includes((error as NodeJS.ErrnoException).code ?? '')) return undefined;
-    throw error;
-  }
-}
-
-export function digestOf(bytes: Uint8Array | string): string {
-  return createHash('sha256').update(bytes).digest('hex');
 }
 
 /** The files that hold documents, of all collections but the settings. */

@@ -1,27 +1,18 @@
 import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { isDeepStrictEqual } from 'node:util';
-import { documentSchemas, kitPath, type Asset, type Problem, type StoredSettings } from '@undatio/core';
-import { documentFile, formatJson, isDocumentFile, settingsFile } from '@undatio/core/internal';
+import { kitPath, type Asset, type Problem } from '@undatio/core';
+import { documentFile, isDocumentFile, settingsFile } from '@undatio/core/internal';
+import { bytesAt } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { problemsWith } from '../store/documentChecks.js';
-import type { DocumentStore, OneOfMany, StoredDocument } from '../store/documentStore.js';
+import type { DocumentStore, OneOfMany } from '../store/documentStore.js';
 import { Agreed } from './agreed.js';
-import {
-  bytesAt,
-  canonical,
-  digestOf,
-  keyAt,
-  keyOf,
-  placeOf,
-  readFolderSide,
-  type FileProblem,
-  type FolderSide,
-  type Key,
-} from './folderFiles.js';
+import { keyAt, keyOf, placeOf, type FileProblem, type Key } from './folderFiles.js';
 import { FolderWatch } from './folderWatch.js';
-import { withWholeOrder } from './order.js';
+import { writeStudioSide } from './folderWriter.js';
 import { documentsIn, FolderError, writeWhole } from './projectFolder.js';
+import { settingsPlan } from './settingsPlan.js';
+import { atOnce, readSides, type Sides, type SidesParts } from './sides.js';
 import { threeWay } from './threeWay.js';
 
 /** A document that both sides changed; the folder's state is undefined where its file was removed. */
@@ -64,26 +55,6 @@ export interface LinkParts {
   readonly data: string;
 }
 
-/** One document on its two sides, each as a digest of its content; undefined where it is not there. */
-interface Sides {
-  readonly key: Key;
-  readonly inFolder: FolderSide;
-  readonly inStudio: StoredDocument | undefined;
-  readonly folder: string | undefined;
-  readonly studio: string | undefined;
-}
-
-/** What becomes of the settings: what is stored, what is written to their file, and what both then have. */
-interface SettingsPlan {
-  readonly write?: OneOfMany;
-  readonly text?: string;
-  readonly next?: string;
-  settle(): void;
-}
-
-/** More documents than this are read all at once. */
-const fewDocuments = 50;
-const atOnce = 24;
 /** Milliseconds after which what could not be written is tried again. */
 const retryPause = 2000;
 
@@ -101,6 +72,7 @@ export class FolderLink {
   private readonly listeners = new Set<FolderListener>();
   private readonly watch: FolderWatch;
   private readonly settingsKey: Key;
+  private readonly places: SidesParts;
   private readonly stopListening: () => void;
   private passing: Promise<void> = Promise.resolve();
   private retry: NodeJS.Timeout | undefined;
@@ -114,6 +86,7 @@ export class FolderLink {
     private readonly agreed: Agreed,
   ) {
     this.settingsKey = keyOf('settings', project);
+    this.places = { folder, project, documents: parts.documents, assets: parts.assets };
     this.watch = new FolderWatch(folder, (paths) => void this.filesChanged(paths).catch(() => this.later()));
     this.stopListening = parts.documents.onWritten((written, keys) => {
       if (written === project) void (keys ? this.changed(keys as Key[]) : this.everything());
@@ -125,7 +98,7 @@ export class FolderLink {
     const folder = resolve(parts.folder);
     await mkdir(folder, { recursive: true });
     await removeLeftovers(folder);
-    const settings = await bytesAt(folder, settingsFile);
+    const settings = await bytesAt(join(folder, settingsFile));
     const project = settings ? projectIn(folder, settings.toString('utf8')) : parts.project;
     if (project === undefined) {
       const ids = (await parts.documents.projects()).map(({ id }) => id).join(', ');
@@ -237,7 +210,7 @@ export class FolderLink {
     const known = this.agreed.keys().length > 0;
     if (known && !(await this.parts.documents.has(this.project)))
       return `the project "${this.project}" was deleted here; the folder is left as it is`;
-    if (known && !(await bytesAt(this.folder, settingsFile)))
+    if (known && !(await bytesAt(join(this.folder, settingsFile))))
       return `${join(this.folder, settingsFile)} is gone; the project is kept here as it was`;
     return undefined;
   }
@@ -300,9 +273,9 @@ export class FolderLink {
         if (folder === undefined) after.delete(key);
         else after.add(key);
       }
-      const order = settings && this.orderOf(settings, after);
+      const order = settings && settingsPlan(settings, after, this.agreed, this.forced.has(this.settingsKey));
       const states = [...coming.map(({ key, folder }) => [key, folder]), ...toFolder.map(({ key, studio }) => [key, studio])];
-      if (order?.next !== undefined) states.push([this.settingsKey, order.next]);
+      if (order?.write ?? order?.text) states.push([this.settingsKey, JSON.stringify(order.next)]);
       await this.agreed.intend(new Map(states.filter((state): state is [Key, string] => state[1] !== undefined)));
       const writes = coming.map((side) => this.writeOf(side));
       if (order?.write) writes.push(order.write);
@@ -323,7 +296,9 @@ export class FolderLink {
         }
         for (const { key, folder } of coming) this.agreed.set(key, folder);
       }
-      order?.settle();
+      this.forced.delete(this.settingsKey);
+      if (settings && order?.decision === 'both') this.conflicts.set(this.settingsKey, this.conflictOf(settings));
+      else if (order && order.decision !== 'unusable') this.agreed.set(this.settingsKey, JSON.stringify(order.next));
       const rewritten = coming.flatMap((side): Sides[] => {
         const { inFolder, key, folder } = side;
         if (inFolder.type !== 'document' || !inFolder.outdated) return [];
@@ -334,39 +309,6 @@ export class FolderLink {
       if (order?.text !== undefined) await this.writeSettings(order.text);
       return;
     }
-  }
-
-  /** What becomes of the settings, where the project will hold the documents `after`. */
-  private orderOf(side: Sides, after: ReadonlySet<Key>): SettingsPlan | undefined {
-    const { key, inFolder, inStudio } = side;
-    // What no settings name stands in the studio as it was made, in a folder by its name.
-    const byName = [...after].sort();
-    const whole = (settings: unknown, keys: Iterable<Key>): StoredSettings | undefined =>
-      settings === undefined ? undefined : withWholeOrder(settings as StoredSettings, keys);
-    const text = (settings: StoredSettings | undefined): string | undefined => settings && canonical(settings);
-    const folder = whole(inFolder.type === 'document' ? inFolder.document : undefined, byName);
-    const studio = whole(inStudio?.document, after);
-    const agreedText = this.agreed.before(key, folder && JSON.stringify(folder), studio && JSON.stringify(studio));
-    const agreed = whole(agreedText === undefined ? undefined : JSON.parse(agreedText), byName);
-    const forced = this.forced.delete(key);
-    const decision =
-      inFolder.type === 'unusable' && !forced ? 'unusable' : forced ? 'to folder' : threeWay(text(folder), text(studio), text(agreed));
-    const next = decision === 'to studio' ? folder : studio;
-    const settle = (): void => {
-      if (decision === 'both') this.conflicts.set(key, this.conflictOf(side));
-      else if (decision !== 'unusable') this.agreed.set(key, JSON.stringify(next));
-    };
-    if (!next) return undefined;
-    const { id } = placeOf(key);
-    const differs = decision === 'to studio' && !isDeepStrictEqual(next, inStudio?.document);
-    const write: OneOfMany = { collection: 'settings', id, etag: inStudio?.etag, document: next, check: () => Promise.resolve() };
-    const { order, ...own } = next;
-    return {
-      ...(differs && { write }),
-      ...((decision === 'to folder' || differs) && { next: JSON.stringify(next) }),
-      ...(decision === 'to folder' && { text: formatJson({ format: 1, ...own, order }) }),
-      settle,
-    };
   }
 
   private writeOf({ key, inFolder, inStudio }: Sides): OneOfMany {
@@ -406,7 +348,7 @@ export class FolderLink {
 
   private async keepBytes({ file, sha256 }: Asset): Promise<void> {
     if (await this.parts.assets.has(sha256)) return;
-    const bytes = await bytesAt(this.folder, kitPath(file));
+    const bytes = await bytesAt(join(this.folder, kitPath(file)));
     if (bytes) await this.parts.assets.write(bytes);
   }
 
@@ -415,9 +357,7 @@ export class FolderLink {
   }
 
   private async writeFile(side: Sides): Promise<void> {
-    const { key, inFolder } = side;
-    const { collection, id } = placeOf(key);
-    const file = documentFile(collection, id);
+    const { key } = side;
     try {
       // Changed once more since it was read: that comes first.
       const [now] = await this.sidesOf([key]);
@@ -427,18 +367,12 @@ export class FolderLink {
         return;
       }
       // Not a newer state that the studio may have by now: what was said to be brought over, and no other, comes over.
-      const { inStudio, studio } = side;
-      if (inStudio) {
-        if (collection === 'assets') await this.writeBytes(inStudio.document as Asset);
-        await writeWhole(join(this.folder, file), Buffer.from(canonical(inStudio.document)));
-      } else {
-        await rm(join(this.folder, file), { force: true });
-        if (collection === 'assets' && inFolder.type === 'document') await this.removeBytes(inFolder.document as Asset);
-      }
-      this.agreed.set(key, studio);
+      await writeStudioSide(this.places, side);
+      this.agreed.set(key, side.studio);
       this.problems.delete(key);
     } catch (error) {
-      this.unwritten(key, file, error);
+      const { collection, id } = placeOf(key);
+      this.unwritten(key, documentFile(collection, id), error);
     }
   }
 
@@ -464,38 +398,8 @@ export class FolderLink {
     this.retry.unref();
   }
 
-  /** Bytes come before the document that names them. */
-  private async writeBytes({ file, sha256 }: Asset): Promise<void> {
-    const path = kitPath(file);
-    const there = await bytesAt(this.folder, path);
-    if (there && digestOf(there) === sha256) return;
-    const bytes = await this.parts.assets.read(sha256);
-    if (bytes) await writeWhole(join(this.folder, path), bytes);
-  }
-
-  private async removeBytes({ file }: Asset): Promise<void> {
-    const path = kitPath(file);
-    const stored = await this.parts.documents.entities(this.project);
-    if (stored.some(({ collection, document }) => collection === 'assets' && kitPath((document as Asset).file) === path)) return;
-    await rm(join(this.folder, path), { force: true });
-  }
-
-  private async sidesOf(keys: readonly Key[]): Promise<Sides[]> {
-    const { documents, assets } = this.parts;
-    const all = keys.length > fewDocuments ? await documents.entities(this.project) : undefined;
-    const stored = new Map(all?.map((one) => [keyOf(one.collection, one.id), one]));
-    const hasBytes = (sha256: string): Promise<boolean> => assets.has(sha256);
-    const sides: Sides[] = [];
-    const sideOf = async (key: Key): Promise<Sides> => {
-      const { collection, id } = placeOf(key);
-      const inFolder = await readFolderSide(this.folder, documentFile(collection, id), key, hasBytes);
-      const inStudio = asNow(all ? stored.get(key) : await documents.get(this.project, collection, id));
-      const folder =
-        inFolder.type === 'absent' ? undefined : inFolder.type === 'unusable' ? inFolder.digest : digestOf(canonical(inFolder.document));
-      return { key, inFolder, inStudio, folder, studio: inStudio && digestOf(canonical(inStudio.document)) };
-    };
-    for (let i = 0; i < keys.length; i += atOnce) sides.push(...(await Promise.all(keys.slice(i, i + atOnce).map(sideOf))));
-    return sides;
+  private sidesOf(keys: readonly Key[]): Promise<Sides[]> {
+    return readSides(this.places, keys);
   }
 
   private tell(): void {
@@ -505,12 +409,6 @@ export class FolderLink {
     this.told = text;
     for (const listener of this.listeners) listener.state(state);
   }
-}
-
-/** A stored document as it would be stored today: with the properties of its schema, in their order. */
-function asNow(stored: StoredDocument | undefined): StoredDocument | undefined {
-  const parsed = stored && documentSchemas[stored.collection]().safeParse(stored.document);
-  return parsed?.success ? ({ ...stored, document: parsed.data } as StoredDocument) : stored;
 }
 
 /** Rolls a transaction back without being a fault. */

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
+import { bytesAt } from '../files.js';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
 
 /** More than this in a folder or an archive is no project of ours. */
@@ -13,13 +14,13 @@ export class FolderError extends Error {}
 
 async function assembled(
   texts: ReadonlyMap<string, string>,
-  bytesAt: (path: string) => Promise<Uint8Array | undefined>,
+  contentAt: (path: string) => Promise<Uint8Array | undefined>,
 ): Promise<ProjectFileResult> {
   const { project, problems } = readProjectFiles(texts);
   if (!project) return { problems };
   const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
     const asset = project.assets.find((candidate) => candidate.id === id);
-    return asset && bytesAt(kitPath(asset.file));
+    return asset && contentAt(kitPath(asset.file));
   };
   const missing = await assetProblems(project, assetBytes);
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
@@ -42,16 +43,7 @@ export async function documentsIn(folder: string): Promise<string[]> {
 export async function readProjectFolder(folder: string): Promise<ProjectFileResult> {
   const paths = await documentsIn(folder);
   const texts = await Promise.all(paths.map(async (path): Promise<[string, string]> => [path, await readFile(join(folder, path), 'utf8')]));
-  return assembled(new Map(texts), (path) => readIfThere(join(folder, path)));
-}
-
-async function readIfThere(file: string): Promise<Uint8Array | undefined> {
-  try {
-    return await readFile(file);
-  } catch (error) {
-    if (['ENOENT', 'EISDIR', 'ENOTDIR'].includes((error as NodeJS.ErrnoException).code ?? '')) return undefined;
-    throw error;
-  }
+  return assembled(new Map(texts), (path) => bytesAt(join(folder, path)));
 }
 
 /**
@@ -123,7 +115,7 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
   let [written, kept, removed] = [0, 0, 0];
   for (const [path, bytes] of files) {
     const file = join(folder, path);
-    const known = await readIfThere(file);
+    const known = await bytesAt(file);
     if (known && Buffer.compare(known, bytes) === 0) kept++;
     else {
       await writeWhole(file, bytes);
@@ -131,7 +123,7 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
     }
   }
   for (const path of named) {
-    if (files.has(path) || !(await readIfThere(join(folder, path)))) continue;
+    if (files.has(path) || !(await bytesAt(join(folder, path)))) continue;
     await rm(join(folder, path));
     removed++;
   }
@@ -141,7 +133,7 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
 /** The documents that a folder's settings name, so that those that are gone from the project may go from there too. */
 async function namedBefore(folder: string, id: string): Promise<string[]> {
   const file = join(folder, settingsFile);
-  const bytes = await readIfThere(file);
+  const bytes = await bytesAt(file);
   if (!bytes) return [];
   let settings: { id?: unknown; order?: Record<string, unknown> };
   try {

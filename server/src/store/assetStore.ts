@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { digestOf } from '../files.js';
 
 const digestPattern = /^[0-9a-f]{64}$/;
 
@@ -36,7 +36,7 @@ export class AssetStore {
 
   /** Keeps `bytes`, unless they are here, and returns their digest. Written beside and renamed, so that a cut never leaves half a file. */
   async write(bytes: Uint8Array): Promise<string> {
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const sha256 = digestOf(bytes);
     if (await this.has(sha256)) return sha256;
     const part = join(this.folder, `${sha256}.${process.pid}.part`);
     await writeFile(part, bytes);

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { col, fn, Op, QueryTypes, type Transaction } from 'sequelize';
 import {
@@ -15,6 +14,7 @@ import {
   type Use,
 } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
+import { digestOf } from '../files.js';
 import { openDatabase, type BinRow, type Database, type DocumentRow } from './database.js';
 import { DamagedDocument, storeErrorOf } from './storeError.js';
 
@@ -470,7 +470,7 @@ function useRows(project: string, collection: Collection, id: string, document: 
 }
 
 function etagOf(row: DocumentRow): string {
-  return `"${row.version}-${createHash('sha256').update(row.body).digest('hex').slice(0, 16)}"`;
+  return `"${row.version}-${digestOf(row.body).slice(0, 16)}"`;
 }
 
 function stored(row: DocumentRow): StoredDocument {

@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
 import { assembleProject } from '@undatio/core/internal';
+import { digestOf } from '../files.js';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
 import { FolderError, projectArchive, readProjectArchive } from '../folder/projectFolder.js';
@@ -25,12 +25,8 @@ async function savedProject(data: string, project: string): Promise<ProjectFileR
 function readProjectBytes(bytes: Uint8Array, assets: AssetStore): ProjectFileResult {
   const { project, problems } = readProjectText(new TextDecoder().decode(bytes));
   if (!project) return { problems };
-  const digestOf = (id: string): string => project.assets.find((asset) => asset.id === id)?.sha256 ?? '';
-  return { source: { project, assetBytes: (id) => assets.read(digestOf(id)) }, problems };
-}
-
-function sha256Of(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
+  const sha256Of = (id: string): string => project.assets.find((asset) => asset.id === id)?.sha256 ?? '';
+  return { source: { project, assetBytes: (id) => assets.read(sha256Of(id)) }, problems };
 }
 
 export interface KitContents {
@@ -84,7 +80,7 @@ export const tasks = {
         const own = await source.assetBytes(asset.id);
         if (!own && !(await assets.has(asset.sha256))) missing.push(asset.file);
         if (!own) return asset;
-        return { ...asset, sha256: keep ? await assets.write(own) : sha256Of(own) };
+        return { ...asset, sha256: keep ? await assets.write(own) : digestOf(own) };
       }),
     );
     return { project: { ...source.project, assets: kept }, problems, missing };
