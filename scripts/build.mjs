@@ -1,6 +1,6 @@
 // Builds the parts named as arguments, or all of them in order: core, server, yard, studio, tests.
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, writeFileSync, cpSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
@@ -15,10 +15,23 @@ function run(command, args, folder = root) {
 
 const bin = (name) => join(root, 'node_modules', '.bin', name);
 
+/** Takes away what an earlier build made of sources that are gone: tests would find it. */
+function prune(part) {
+  const [src, dist] = ['src', 'dist'].map((name) => join(root, part, name));
+  if (!existsSync(dist)) return;
+  for (const entry of readdirSync(dist, { recursive: true, withFileTypes: true })) {
+    const path = join(entry.parentPath ?? entry.path, entry.name);
+    const inside = path.slice(dist.length + 1);
+    if (!entry.isFile() || !/\.(d\.ts|js)(\.map)?$/.test(inside) || /^(kit|shipped)[\\/]/.test(inside)) continue;
+    if (!existsSync(join(src, inside.replace(/\.(d\.ts|js)(\.map)?$/, '.ts')))) rmSync(path);
+  }
+}
+
 /** The engine, and the runtime that ships in kits: one file and its declarations, made from the same sources. */
 async function core() {
   // What an earlier build left of files that are gone would be found by the tests.
   if (!existsSync(join(root, 'core/dist/kit'))) rmSync(join(root, 'core/tsconfig.tsbuildinfo'), { force: true });
+  prune('core');
   run(bin('tsc'), ['-b', 'core']);
   const kit = join(root, 'core/dist/kit');
   mkdirSync(kit, { recursive: true });
@@ -60,6 +73,7 @@ async function writeVectors(folder) {
 
 /** The server and the commands: bundled, because a command that reads a hundred small files is slower than what it does. */
 async function server() {
+  prune('server');
   run(bin('tsc'), ['-b', 'server']);
   const out = join(root, 'server/bundle');
   rmSync(out, { recursive: true, force: true });

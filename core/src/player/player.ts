@@ -22,7 +22,6 @@ import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readOptions } from '../ship/strikeOptions.js';
 import { readNumber, readRecord } from '../take/compileReferences.js';
-import type { Gathering } from '../take/firing.js';
 import type { FrameCapacity } from '../take/frame.js';
 import type { SequencePlan } from '../take/plan.js';
 import { Spotted } from '../take/spotted.js';
@@ -31,14 +30,15 @@ import { roomFor } from '../take/take.js';
 import type { Seconds } from '../units.js';
 import { boundsInto } from './boundsInto.js';
 import { GameClock } from './gameClock.js';
-import { LiveTake, type LiveCue, type LiveFiring } from './liveTake.js';
+import { CueTeller } from './cueTeller.js';
+import { LiveTake } from './liveTake.js';
+import { NumbersTogether } from './numbersTogether.js';
 import { PlayerBody } from './playerBody.js';
 import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
 import { longestStep, readComfort, readId, readPlacing, readPlayerOptions, readSeed, readStrikeOptions } from './playerOptions.js';
 import { Sampler, type ShownBody } from './sampler.js';
 import { heldTo, type StopBudget } from './stopBudget.js';
 import { Units } from './units.js';
-import { VoiceKeeper } from './voiceKeeper.js';
 
 /** What a player is made of: the kit's own parts. */
 export interface PlayerParts {
@@ -46,13 +46,6 @@ export interface PlayerParts {
   readonly actors: readonly KitActor[];
   readonly conventions: KitConventions;
   readonly budget: StopBudget | undefined;
-}
-
-/** A cue that is due, with its instant. */
-interface Due {
-  readonly take: LiveTake;
-  readonly cue: LiveCue;
-  readonly wall: Seconds;
 }
 
 const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, hitStop: 1 };
@@ -70,12 +63,8 @@ export class LivePlayer implements Player {
   private buffers: Buffers;
   private readonly sampler: Sampler;
   private readonly units: Units;
-  private readonly voices = new VoiceKeeper();
-  private readonly ringing = new Map<LiveTake, { key: string; voice: number }[]>();
-  /** The last number of each kind that is told together. */
-  private readonly said = new Map<string, { firing: LiveFiring; gathering: Gathering; at: Seconds }>();
-  private readonly begun: { firing: LiveFiring; gathering: Gathering; at: Seconds }[] = [];
-  private readonly due: Due[] = [];
+  private readonly cues = new CueTeller();
+  private readonly numbers = new NumbersTogether();
   private readonly seed: number;
   private comforts: Required<Comfort>;
   private serial = 0;
@@ -84,11 +73,9 @@ export class LivePlayer implements Player {
   /** The wall time, and that of the beginning of the last advance: in cells, so that they are never boxed. */
   private readonly wall = new Float64Array(1);
   private readonly from = new Float64Array(1);
-  /** Voices that are to stop, told with the next advance. */
-  private readonly stops: number[] = [];
 
-  readonly sounds: PlayerSound[] = [];
-  readonly signals: PlayerSignal[] = [];
+  readonly sounds: readonly PlayerSound[] = this.cues.sounds;
+  readonly signals: readonly PlayerSignal[] = this.cues.signals;
 
   /** `kept`: takes that are over are not forgotten, so that any instant may be looked at; what is on bodies is told as at rest. */
   constructor(
@@ -264,17 +251,14 @@ export class LivePlayer implements Player {
   private pass(seconds: Seconds): void {
     const { wall, from } = this;
     from[0] = wall[0];
-    this.sounds.length = 0;
-    this.signals.length = 0;
+    this.cues.begin();
     for (const body of this.listed) showInto(body.clock, wall, body.before);
     showInto(this.world, wall, this.worldBefore);
-    for (const voice of this.stops) this.sounds.push({ type: 'stop', voice, at: 0 });
-    this.stops.length = 0;
     if (this.paused) return;
     wall[0] += seconds;
-    for (const take of this.takes) take.begin(wall, this.gather);
-    this.tellTogether();
-    this.tellCues();
+    for (const take of this.takes) take.begin(wall, this.numbers.begin);
+    this.numbers.tell();
+    this.cues.tell(this.takes, from[0], wall[0]);
     this.retire();
     this.stale = true;
   }
@@ -345,66 +329,6 @@ export class LivePlayer implements Player {
     if (larger) this.buffers = new Buffers(larger, this.shownBodies);
   }
 
-  private readonly gather = (firing: LiveFiring, gathering: Gathering): void => {
-    this.begun.push({ firing, gathering, at: firing.wallAt(0) });
-  };
-
-  /** Numbers of the same effect on the same body grow, where one follows another soon enough. */
-  private tellTogether(): void {
-    const { begun, said } = this;
-    if (begun.length === 0) return;
-    begun.sort((a, b) => a.at - b.at || a.firing.take.serial - b.firing.take.serial);
-    for (const { firing, gathering, at } of begun) {
-      const { body, take, timed } = firing;
-      const key = `${take.sequence} ${timed.effect} ${body.id}`;
-      const before = said.get(key);
-      // Repeats of one strike are told together by itself, as it says.
-      if (before && before.firing.take !== take && body.id !== '' && at - before.at <= gathering.within) {
-        before.firing.taken = at;
-        gathering.takeIn(before.gathering.sums);
-      }
-      said.set(key, { firing, gathering, at });
-    }
-    begun.length = 0;
-  }
-
-  private tellCues(): void {
-    const { due, takes } = this;
-    for (const take of takes) {
-      for (let i = take.cues.length - 1; i >= 0; i--) {
-        const cue = take.cues[i];
-        const wall = cue.firing.wallAt(cue.age);
-        if (wall > this.now) continue;
-        take.cues.splice(i, 1);
-        due.push({ take, cue, wall });
-      }
-    }
-    if (due.length === 0) return;
-    due.sort((a, b) => a.wall - b.wall || a.take.serial - b.take.serial || a.cue.order - b.cue.order || a.cue.age - b.cue.age);
-    for (const one of due) this.tellCue(one);
-    due.length = 0;
-  }
-
-  private tellCue({ take, cue, wall }: Due): void {
-    const at = Math.max(0, wall - this.from[0]);
-    const { sequence, parties } = take;
-    const { effect } = cue.firing.timed;
-    const { sound, signal } = cue;
-    if (signal) {
-      const { name, parameters } = signal;
-      this.signals.push({ name, sequence, effect, parameters, source: parties.source.id, target: parties.target.id, at });
-    }
-    if (!sound) return;
-    const key = `${sequence} ${effect}`;
-    const voice = this.voices.play(key, sound, wall, (stopped) => this.sounds.push({ type: 'stop', voice: stopped, at }));
-    if (voice === undefined) return;
-    const { clip, gain, rate, pan, cut } = sound;
-    this.sounds.push({ type: 'start', voice, sequence, effect, clip, gain, rate, pan, cut, at });
-    const ringing = this.ringing.get(take) ?? [];
-    ringing.push({ key, voice });
-    this.ringing.set(take, ringing);
-  }
-
   /** Takes of which nothing more comes are forgotten. */
   private retire(): void {
     if (this.keeping === 'kept') return;
@@ -421,8 +345,8 @@ export class LivePlayer implements Player {
     const room = this.rooms.get(take);
     if (room) this.needed = sumOfRooms(this.needed, room, -1);
     this.rooms.delete(take);
-    this.ringing.delete(take);
-    for (const [key, { at, gathering }] of this.said) if (this.now - at > gathering.within) this.said.delete(key);
+    this.cues.forget(take);
+    this.numbers.forget(this.now);
   }
 
   private blowOf(take: LiveTake, seed: number): Blow {
@@ -450,10 +374,7 @@ export class LivePlayer implements Player {
       take.dropEnded();
       return;
     }
-    for (const { key, voice } of this.ringing.get(take) ?? []) {
-      this.stops.push(voice);
-      this.voices.forget(key, voice);
-    }
+    this.cues.stop(take);
     this.takes = this.takes.filter((other) => other !== take);
     this.forget(take, false);
   }

@@ -217,7 +217,7 @@ describe('a linked folder', () => {
       await link.everything();
       expect(link.state.halted).toBeUndefined();
       expect(await noteOf(join(folder, first))).toBe('meanwhile');
-      await documents.throwAway('kestrel', new Date());
+      await documents.bin.throwAway('kestrel', new Date());
       await link.everything();
       expect(link.state.halted).toContain('deleted');
       expect(await noteOf(join(folder, first))).toBe('meanwhile');

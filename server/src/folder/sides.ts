@@ -2,7 +2,8 @@ import { documentSchemas } from '@undatio/core';
 import { documentFile } from '@undatio/core/internal';
 import { digestOf } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
-import type { DocumentStore, StoredDocument } from '../store/documentStore.js';
+import type { DocumentStore } from '../store/documentStore.js';
+import type { StoredDocument } from '../store/storedDocument.js';
 import { canonical, keyOf, placeOf, readFolderSide, type FolderSide, type Key } from './folderFiles.js';
 
 /** One document on its two sides, each with a digest of its content; undefined where it is not there. */

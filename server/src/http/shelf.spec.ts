@@ -141,13 +141,13 @@ describe('the bin', () => {
       const documents = await DocumentStore.open(folder);
       const assets = await AssetStore.open(folder);
       await seedDemo(documents, assets);
-      await documents.throwAway('elytra-league', new Date('2026-01-10'));
+      await documents.bin.throwAway('elytra-league', new Date('2026-01-10'));
       // A server that starts now is not seeded again: the person threw the demo away.
       expect(await seedDemo(documents, assets)).toBeFalse();
-      await documents.emptyBin(new Date('2026-01-09'));
-      expect((await documents.thrownAway()).length).toBe(1);
-      await documents.emptyBin(new Date('2026-01-11'));
-      expect(await documents.thrownAway()).toEqual([]);
+      await documents.bin.empty(new Date('2026-01-09'));
+      expect((await documents.bin.list()).length).toBe(1);
+      await documents.bin.empty(new Date('2026-01-11'));
+      expect(await documents.bin.list()).toEqual([]);
       expect((await documents.holdings()).size).toBe(0);
       await documents.close();
     }));

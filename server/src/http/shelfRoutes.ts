@@ -7,7 +7,8 @@ import { assembleProject, freeId, identifierPattern } from '@undatio/core/intern
 import { restoreDemo } from '../store/seed.js';
 import { startProject } from '../startProject.js';
 import type { AssetStore } from '../store/assetStore.js';
-import { binDays, type DocumentStore } from '../store/documentStore.js';
+import { binDays } from '../store/bin.js';
+import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { readBytes, readJson } from './body.js';
 import { HttpProblem } from './problemDetails.js';
@@ -64,19 +65,19 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   });
 
   router.delete('/projects/:project', async (context) => {
-    const entry = await documents.throwAway(context.params['project'], now());
+    const entry = await documents.bin.throwAway(context.params['project'], now());
     if (!entry) throw new HttpProblem(404, `there is no project "${context.params['project']}"`);
     context.body = entry;
   });
 
   router.get('/bin', async (context) => {
-    await documents.emptyBin(new Date(now().getTime() - binDays * 24 * 3600 * 1000));
+    await documents.bin.empty(new Date(now().getTime() - binDays * 24 * 3600 * 1000));
     const held = await documents.holdings();
-    context.body = (await documents.thrownAway()).map((entry) => ({ ...entry, counts: held.get(entry.key)?.counts }));
+    context.body = (await documents.bin.list()).map((entry) => ({ ...entry, counts: held.get(entry.key)?.counts }));
   });
 
   router.post('/bin/:key/restore', async (context) => {
-    const outcome = await documents.takeBack(context.params['key']);
+    const outcome = await documents.bin.takeBack(context.params['key']);
     if ('missing' in outcome) throw new HttpProblem(404, `there is nothing "${context.params['key']}" in the bin`);
     if ('taken' in outcome)
       throw new HttpProblem(409, `a project "${outcome.taken}" is here meanwhile; rename or delete that one first. Nothing was changed`);
@@ -84,7 +85,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   });
 
   router.delete('/bin/:key', async (context) => {
-    if (!(await documents.forget(context.params['key'])))
+    if (!(await documents.bin.forget(context.params['key'])))
       throw new HttpProblem(404, `there is nothing "${context.params['key']}" in the bin`);
     context.status = 204;
   });

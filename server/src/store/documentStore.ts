@@ -14,18 +14,10 @@ import {
   type Use,
 } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
-import { digestOf } from '../files.js';
-import { openDatabase, type BinRow, type Database, type DocumentRow } from './database.js';
-import { DamagedDocument, storeErrorOf } from './storeError.js';
-
-/** An entity as it was stored. */
-export interface StoredDocument {
-  readonly collection: Collection;
-  readonly id: string;
-  /** Strong entity tag, quotes included; another for every stored state. */
-  readonly etag: string;
-  readonly document: unknown;
-}
+import { Bin, binMark } from './bin.js';
+import { openDatabase, type Database, type DocumentRow } from './database.js';
+import { etagOf, stored, type StoredDocument } from './storedDocument.js';
+import { storeErrorOf } from './storeError.js';
 
 /** What a document asks of another, with who asks. */
 export interface AskedUse extends Use {
@@ -37,15 +29,6 @@ export interface AskedUse extends Use {
 export interface Holdings {
   readonly changed: Date;
   readonly counts: Readonly<Record<Exclude<Collection, 'settings'>, number>>;
-}
-
-/** A project in the bin. */
-export interface BinEntry {
-  readonly key: string;
-  /** The id that it had, and will have again. */
-  readonly project: string;
-  readonly label: string;
-  readonly since: Date;
 }
 
 /** What became of a write that names the state it replaces. */
@@ -96,10 +79,6 @@ class Stale extends Error {
 export type Listener = (project: string, keys: readonly string[] | undefined) => void;
 
 const rowsAtOnce = 500;
-/** Begins the keys of what lies in the bin; no project's id holds it. */
-const binMark = '~';
-/** How long the bin keeps a project. */
-export const binDays = 30;
 
 const nothingToCheck: Check = () => Promise.resolve();
 
@@ -107,11 +86,19 @@ const nothingToCheck: Check = () => Promise.resolve();
 export class DocumentStore {
   private queue: Promise<unknown> = Promise.resolve();
   private readonly listeners = new Set<Listener>();
+  /** What was thrown away. */
+  readonly bin: Bin;
 
   private constructor(
     private readonly database: Database,
     private readonly file: string,
-  ) {}
+  ) {
+    this.bin = new Bin(
+      database,
+      (project, work) => this.write(project, undefined, work),
+      (work) => this.reported(work),
+    );
+  }
 
   /** Throws StoreError when the database cannot be used. */
   static async open(folder: string): Promise<DocumentStore> {
@@ -295,73 +282,6 @@ export class DocumentStore {
     });
   }
 
-  /** Puts a project into the bin; undefined when there is none. */
-  throwAway(project: string, now: Date): Promise<BinEntry | undefined> {
-    return this.write(project, undefined, async (transaction) => {
-      const { bin, documents } = this.database;
-      const row = await documents.findOne({ where: { project, collection: 'settings' }, transaction });
-      if (!row) return undefined;
-      const { label } = stored(row).document as Settings;
-      const others = await bin.count({ where: { project }, transaction });
-      const taken = new Set((await bin.findAll({ where: { project }, transaction })).map(({ key }) => key));
-      let n = others;
-      while (taken.has(`${binMark}${n}${binMark}${project}`)) n++;
-      const entry = { key: `${binMark}${n}${binMark}${project}`, project, label, since: now };
-      await this.move(project, entry.key, transaction);
-      await bin.create(entry, { transaction });
-      return entry;
-    });
-  }
-
-  /** What lies in the bin, the newest first. */
-  async thrownAway(): Promise<BinEntry[]> {
-    const rows = await this.reported(this.database.bin.findAll({ order: [['since', 'DESC']] }));
-    return rows.map(({ key, project, label, since }) => ({ key, project, label, since }));
-  }
-
-  /** Takes a project back out of the bin: its id, or why not. */
-  takeBack(key: string): Promise<{ readonly id: string } | { readonly missing: true } | { readonly taken: string }> {
-    return this.write(key.slice(key.lastIndexOf(binMark) + 1), undefined, async (transaction) => {
-      const { bin, documents } = this.database;
-      const row = await bin.findOne({ where: { key }, transaction });
-      if (!row) return { missing: true };
-      if (await documents.findOne({ where: { project: row.project }, transaction })) return { taken: row.project };
-      await this.move(key, row.project, transaction);
-      await row.destroy({ transaction });
-      return { id: row.project };
-    });
-  }
-
-  /** Forgets for good what was thrown away before `before`. */
-  emptyBin(before: Date): Promise<void> {
-    return this.write(undefined, undefined, async (transaction) => {
-      const old = await this.database.bin.findAll({ where: { since: { [Op.lt]: before } }, transaction });
-      for (const row of old) await this.destroy(row, transaction);
-    });
-  }
-
-  /** Forgets one thing in the bin for good; false when it is not there. */
-  forget(key: string): Promise<boolean> {
-    return this.write(undefined, undefined, async (transaction) => {
-      const row = await this.database.bin.findOne({ where: { key }, transaction });
-      if (row) await this.destroy(row, transaction);
-      return row !== null;
-    });
-  }
-
-  private async destroy(row: BinRow, transaction: Transaction): Promise<void> {
-    await this.database.documents.destroy({ where: { project: row.key }, transaction });
-    await this.database.uses.destroy({ where: { project: row.key }, transaction });
-    await row.destroy({ transaction });
-  }
-
-  private async move(from: string, to: string, transaction: Transaction): Promise<void> {
-    const { documents, uses } = this.database;
-    // What it holds is not changed by where it lies.
-    await documents.update({ project: to }, { where: { project: from }, silent: true, transaction });
-    await uses.update({ project: to }, { where: { project: from }, transaction });
-  }
-
   /** Stores a whole new project, or nothing of it. False when its id is taken. */
   addProject(project: Project): Promise<boolean> {
     return this.write(project.id, undefined, async (transaction) => {
@@ -467,19 +387,4 @@ function useRows(project: string, collection: Collection, id: string, document: 
   const uses =
     collection === 'sequences' ? usesOfSequence(document as Sequence) : collection === 'actors' ? usesOfActor(document as Actor) : [];
   return uses.map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
-}
-
-function etagOf(row: DocumentRow): string {
-  return `"${row.version}-${digestOf(row.body).slice(0, 16)}"`;
-}
-
-function stored(row: DocumentRow): StoredDocument {
-  const collection = row.collection as Collection;
-  let document: unknown;
-  try {
-    document = JSON.parse(row.body);
-  } catch {
-    throw DamagedDocument.of(row.project, collection, row.id);
-  }
-  return { collection, id: row.id, etag: etagOf(row), document };
 }

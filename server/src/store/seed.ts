@@ -6,7 +6,7 @@ import { readProjectFile } from '../projectFile.js';
 
 /** Puts the demo into an empty database; one whose projects lie in the bin is not empty. Returns whether it did. */
 export async function seedDemo(documents: DocumentStore, assets: AssetStore): Promise<boolean> {
-  if ((await documents.projects()).length > 0 || (await documents.thrownAway()).length > 0) return false;
+  if ((await documents.projects()).length > 0 || (await documents.bin.list()).length > 0) return false;
   return documents.addProject(await demoProject(assets));
 }
 
