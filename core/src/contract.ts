@@ -59,9 +59,11 @@ export interface ActorFrame {
   rate: number;
   /** How far it is in each of its poses, 0..1. */
   readonly pose: PoseFrame;
+  /** Seconds that it has been in each, on the clock of the effect that shows; a clip runs by it. */
+  readonly poseAge: PoseFrame;
 }
 
-/** Amounts of the named poses; several may be on at once. */
+/** A number for each of the poses; a body may be in several at once. */
 export interface PoseFrame {
   hurt: number;
   lunge: number;
@@ -318,6 +320,37 @@ export interface PartPose {
   readonly y: number;
 }
 
+/** A run of a picture's cells. */
+export interface Clip {
+  readonly id: string;
+  /** Asset id of the picture that its cells are cut from. */
+  readonly picture: string;
+  /** Which cells, in order, counted from 0. */
+  readonly cells: readonly number[];
+  /** Cells a second. */
+  readonly rate: number;
+  /** Whether it begins again; otherwise its last cell stays. */
+  readonly loop: boolean;
+}
+
+/** What decides which cell a body shows. */
+export type ClipFrame = Pick<ActorFrame, 'pose' | 'poseAge'>;
+
+/** A picture, which of its cells, and the clip that it is of. */
+export interface ShownCell {
+  picture: string;
+  cell: number;
+  clip?: string | undefined;
+}
+
+/** Where a cell lies in its picture's file, in px. */
+export interface CellPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** Somebody on the stage, with what it is drawn from. */
 export interface KitActor {
   readonly id: string;
@@ -325,6 +358,10 @@ export interface KitActor {
   readonly role: 'source' | 'target' | 'bystander';
   /** Asset id of its picture, whole. */
   readonly picture: string;
+  /** Which cell of its picture it shows, where that has several. */
+  readonly cell?: number;
+  /** Which way its pictures look; facing the other way it is drawn mirrored. Left out, its pictures look where it faces. */
+  readonly looks?: 'right' | 'left';
   readonly width: number;
   readonly height: number;
   /** Where it rests, relative to the contact point, when it has a place of its own. */
@@ -335,6 +372,9 @@ export interface KitActor {
   readonly parts: readonly { readonly id: string; readonly picture: string; readonly pivot: Place }[];
   /** What each pose does to the parts by their ids, and to the body by `whole`, about the middle of its foot. */
   readonly poses: Readonly<Partial<Record<keyof PoseFrame, Readonly<Record<string, PartPose>>>>>;
+  readonly clips?: readonly Clip[];
+  /** The clip that shows in place of picture and parts while it is in a pose, moved by the pose as `whole` says. */
+  readonly poseClips?: Readonly<Partial<Record<keyof PoseFrame, string>>>;
 }
 
 /** One field of an event's payload. */
@@ -358,6 +398,8 @@ export interface KitAsset {
   readonly type: 'sound' | 'picture';
   /** Path inside the kit, such as `assets/lance-crack.wav`. */
   readonly file: string;
+  /** Where a picture's cells lie, when they are not equal ones side by side. */
+  readonly frames?: readonly CellPlace[];
 }
 
 /** How the receiving game measures: what frames come in. Payloads, places and bodies are given in px, degrees and y down. */
@@ -563,11 +605,13 @@ export interface Kit {
   readonly conventions: KitConventions;
   /**
    * What `ParticleFrame.picture` indexes: the particles drawn without an asset, then the asset ids of the pictures.
-   * A picture with several cells, side by side, is an animated strip.
+   * A picture with several cells is an animated strip.
    */
   readonly particlePictures: readonly string[];
-  /** How many cells a picture has side by side. */
+  /** How many cells a picture has: equal ones side by side, unless its asset has `frames`. */
   pictureCells(id: string): number;
+  /** Writes into `out` what a body shows, of an actor by its id: its clip's cell, or its own picture's. */
+  shownCell(actor: string, body: ClipFrame, out: ShownCell): ShownCell;
   /** The event whose payload a sequence takes. Throws KitError when the kit has no such sequence. */
   eventOf(sequence: string): KitEvent;
   /**

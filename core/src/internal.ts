@@ -31,6 +31,7 @@ export {
 } from './model/fields.js';
 export { assembleProject, collections, inOrder, type Collection } from './model/entities.js';
 export { freeId } from './model/freeId.js';
+export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';
@@ -46,6 +47,7 @@ export { poses, restingActor } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
+export { shownCell } from './take/shownCell.js';
 export { strike } from './take/strike.js';
 export type { EngineTake } from './take/take.js';
 export { ageOf, type TimedFiring } from './take/timedFiring.js';

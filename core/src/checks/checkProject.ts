@@ -1,7 +1,8 @@
 import { effectKinds } from '../effects/registry.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import { kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { kitAssetOf, kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
@@ -16,8 +17,15 @@ export function checkProject(project: Project): Problem[] {
     ...sharedFiles(project.assets),
   ];
   const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));
-  project.actors.forEach((actor, i) => problems.push(...checkParts(actor, `actors[${i}].`, pictures)));
-  const context = compileContext(project);
+  const counts = new Map(project.assets.map((asset) => [asset.id, asset.type === 'picture' ? cellCount(asset) : 1]));
+  project.assets.forEach((asset, i) => problems.push(...cellsInside(asset, `assets[${i}].`)));
+  // Those that can be put on a stage: the others are told, and nothing is compiled with them.
+  const actors = project.actors.filter((actor, i) => {
+    const own = checkParts(actor, `actors[${i}].`, pictures);
+    problems.push(...own, ...cellsThatAre(actor, `actors[${i}].`, counts));
+    return own.length === 0;
+  });
+  const context = compileContext({ ...project, actors });
   project.sequences.forEach((sequence, i) => {
     problems.push(...checkSequence(sequence, i, context));
   });
@@ -30,7 +38,7 @@ export function compileContext(project: Pick<Project, 'events' | 'assets' | 'act
   return {
     events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
     clips: compileClips(project.assets, ['assets']),
-    pictures: compilePictures(project.assets, ['assets']),
+    pictures: compilePictures(project.assets.map(kitAssetOf), ['assets']),
     standing: standingOf(compileActors(project.actors, ['actors'])),
     kinds: effectKinds,
     compiled: new WeakMap(),
@@ -67,7 +75,11 @@ function doubledSounds(sequence: Sequence, index: number): Problem[] {
 }
 
 /** A body and its parts need pictures, and its poses parts. `place` is put before every path. */
-export function checkParts({ picture, parts, poses }: Actor, place: string, pictures: ReadonlySet<string>): Problem[] {
+export function checkParts(
+  { picture, parts, poses, clips = [], poseClips = {} }: Actor,
+  place: string,
+  pictures: ReadonlySet<string>,
+): Problem[] {
   const known = new Set([wholeBody, ...parts.map(({ id }) => id)]);
   const missing = (path: string, id: string): Problem[] =>
     pictures.has(id) ? [] : [errorAt(`${place}${path}`, `expected a picture asset of the project, found "${id}"`)];
@@ -80,7 +92,35 @@ export function checkParts({ picture, parts, poses }: Actor, place: string, pict
         .filter((part) => !known.has(part))
         .map((part) => errorAt(`${place}poses.${pose}.${part}`, `expected one of ${[...known].join(', ')}, found "${part}"`)),
     ),
+    ...repeatedIds(`${place}clips`, clips),
+    ...clips.flatMap((clip, i) => missing(`clips[${i}].picture`, clip.picture)),
+    ...Object.entries(poseClips)
+      .filter(([, id]) => !clips.some((clip) => clip.id === id))
+      .map(([pose, id]) =>
+        errorAt(`${place}poseClips.${pose}`, `expected one of ${clips.map((clip) => clip.id).join(', ') || 'no clips'}, found "${id}"`),
+      ),
   ];
+}
+
+/** Cells that an actor shows must be cells of their pictures. */
+function cellsThatAre({ picture, cell, clips = [] }: Actor, place: string, counts: ReadonlyMap<string, number>): Problem[] {
+  const beyond = (path: string, asset: string, shown: number): Problem[] => {
+    const count = counts.get(asset) ?? Infinity;
+    return shown < count ? [] : [errorAt(`${place}${path}`, `expected a cell of "${asset}" (0 to ${count - 1}), found ${shown}`)];
+  };
+  return [
+    ...(cell === undefined ? [] : beyond('cell', picture, cell)),
+    ...clips.flatMap((clip, i) => clip.cells.flatMap((shown, k) => beyond(`clips[${i}].cells[${k}]`, clip.picture, shown))),
+  ];
+}
+
+/** Cells must lie in their picture, as far as its size is known. */
+function cellsInside(asset: Project['assets'][number], place: string): Problem[] {
+  if (asset.type !== 'picture' || !asset.sheet || asset.width === undefined || asset.height === undefined) return [];
+  const { width, height } = asset;
+  const at = sheetCells(asset.sheet).findIndex((cell) => cell.x + cell.width > width || cell.y + cell.height > height);
+  if (at < 0) return [];
+  return [errorAt(`${place}sheet`, `expected cells inside the picture of ${width} × ${height} px, cell ${at} is not`)];
 }
 
 /** Two assets may share a file; but two files that would become one in the kit are one too few. */

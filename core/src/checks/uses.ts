@@ -31,7 +31,7 @@ export function usesOfSequence({ event, effects }: Sequence): Use[] {
 }
 
 /** What an actor asks of other documents. */
-export function usesOfActor({ picture, parts }: Actor): Use[] {
+export function usesOfActor({ picture, parts, clips = [] }: Actor): Use[] {
   const use = (id: string, ...path: DocumentPath): Use => ({
     path: formatPath(path),
     collection: 'assets',
@@ -39,7 +39,11 @@ export function usesOfActor({ picture, parts }: Actor): Use[] {
     need: 'picture',
     field: '',
   });
-  return [use(picture, 'picture'), ...parts.map((part, i) => use(part.picture, 'parts', i, 'picture'))];
+  return [
+    use(picture, 'picture'),
+    ...parts.map((part, i) => use(part.picture, 'parts', i, 'picture')),
+    ...clips.map((clip, i) => use(clip.picture, 'clips', i, 'picture')),
+  ];
 }
 
 function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] {

@@ -16,9 +16,15 @@ export function withAssetReplaced(sequence: Sequence, from: string, to: string):
   return effects.some((effect, i) => effect !== sequence.effects[i]) ? { ...sequence, effects } : sequence;
 }
 
-/** The same for an actor's own picture and those of its parts. */
+/** The same for an actor's own picture and those of its parts and clips. */
 export function withPictureReplaced(actor: Actor, from: string, to: string): Actor {
-  if (actor.picture !== from && !actor.parts.some(({ picture }) => picture === from)) return actor;
-  const other = (picture: string): string => (picture === from ? to : picture);
-  return { ...actor, picture: other(actor.picture), parts: actor.parts.map((part) => ({ ...part, picture: other(part.picture) })) };
+  const { picture, parts, clips } = actor;
+  if (![actor, ...parts, ...(clips ?? [])].some((one) => one.picture === from)) return actor;
+  const replaced = <T extends { picture: string }>(one: T): T => (one.picture === from ? { ...one, picture: to } : one);
+  return {
+    ...actor,
+    picture: picture === from ? to : picture,
+    parts: parts.map(replaced),
+    ...(clips && { clips: clips.map(replaced) }),
+  };
 }

@@ -44,12 +44,22 @@ export const pose = defineKind({
           channel: (age) => Math.min(1, Math.max(0, full * envelope.at(age / duration))),
           sample(now, frame) {
             const held = Math.min(1, Math.max(0, full * envelope.at(now[0] / duration)));
-            const { pose } = frame[party];
+            const { pose, poseAge } = frame[party];
+            if (held <= pose[name]) return;
             // By its name written out: a number stored under a name that is looked up would be boxed.
-            if (name === 'hurt') pose.hurt = Math.max(pose.hurt, held);
-            else if (name === 'lunge') pose.lunge = Math.max(pose.lunge, held);
-            else if (name === 'guard') pose.guard = Math.max(pose.guard, held);
-            else pose.fall = Math.max(pose.fall, held);
+            if (name === 'hurt') {
+              pose.hurt = held;
+              poseAge.hurt = now[0];
+            } else if (name === 'lunge') {
+              pose.lunge = held;
+              poseAge.lunge = now[0];
+            } else if (name === 'guard') {
+              pose.guard = held;
+              poseAge.guard = now[0];
+            } else {
+              pose.fall = held;
+              poseAge.fall = now[0];
+            }
           },
         };
       },

@@ -6,6 +6,7 @@ import { spots } from '../take/draws.js';
 import { poses } from '../take/frame.js';
 import { fieldName, identifier } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
+import { cellCount, cellLimit, sheetCells } from './sheet.js';
 
 /** Rises when a document of an older format would be misread. */
 export const projectFormat = 1;
@@ -85,12 +86,34 @@ const partPoseSchema = /* @__PURE__ */ lazySchema(() =>
 /** The name by which a pose moves the whole body rather than a part of it. */
 export const wholeBody = 'whole';
 
+/** Which of a picture's cells. */
+const cell = /* @__PURE__ */ lazySchema(() =>
+  z
+    .number()
+    .int()
+    .min(0)
+    .max(cellLimit - 1),
+);
+
+const clipSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    picture: identifier().describe('The picture asset that its cells are cut from.'),
+    cells: z.array(cell()).min(1).max(cellLimit).describe('In order, from 0.'),
+    rate: z.number().min(0.1).max(240).describe('Cells a second.'),
+    loop: z.boolean().describe('Whether it begins again; its last cell stays otherwise.'),
+  }),
+);
+export type ActorClip = z.infer<ReturnType<typeof clipSchema>>;
+
 export const actorSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     id: identifier(),
     label: label(),
     role: z.enum(['source', 'target', 'bystander']).describe('Where it stands on the stage.'),
     picture: identifier().describe('A picture asset.'),
+    cell: cell().optional().describe('Which cell of it; the first when left out.'),
+    looks: z.enum(['right', 'left']).optional().describe('Where its pictures look; it is mirrored when it faces the other way.'),
     width: z.number().min(1).max(2000).describe('px at zoom 1'),
     height: z.number().min(1).max(2000).describe('px at zoom 1'),
     place: placeSchema().optional().describe('Where it rests, relative to the contact point.'),
@@ -113,6 +136,8 @@ export const actorSchema = /* @__PURE__ */ lazySchema(() =>
       .partialRecord(z.enum(poses), z.record(identifier(), partPoseSchema()))
       .default({})
       .describe(`How each pose moves its parts by their ids, and the body by “${wholeBody}”.`),
+    clips: z.array(clipSchema()).max(64).optional().describe('Runs of cells by name.'),
+    poseClips: z.partialRecord(z.enum(poses), identifier()).optional().describe('Clips shown for the body while in a pose.'),
   }),
 );
 export type Actor = z.infer<ReturnType<typeof actorSchema>>;
@@ -128,7 +153,41 @@ const assetFile = /* @__PURE__ */ lazySchema(() =>
     ),
 );
 
-export const assetSchema = /* @__PURE__ */ lazySchema(() => {
+const cellPlaceSchema = /* @__PURE__ */ lazySchema(() => {
+  const px = (): z.ZodNumber => z.number().int().min(0).max(16384);
+  return z.strictObject({ x: px(), y: px(), width: px().min(1), height: px().min(1) }).meta({ id: 'cell', description: 'px of the file.' });
+});
+const framesSchema = /* @__PURE__ */ lazySchema(() => z.array(cellPlaceSchema()).min(1).max(cellLimit));
+
+/** How a picture is cut: by a grid, or by a list of rectangles. */
+export const sheetSchema = /* @__PURE__ */ lazySchema(() => {
+  const px = (): z.ZodNumber => z.number().int().min(0).max(16384);
+  const count = (): z.ZodNumber => z.number().int().min(1).max(cellLimit);
+  return z.discriminatedUnion('by', [
+    z
+      .strictObject({
+        by: z.literal('grid').describe('Equal cells in columns and rows.'),
+        columns: count(),
+        rows: count(),
+        width: px().min(1).describe('px of a cell.'),
+        height: px().min(1).describe('px of a cell.'),
+        left: px().default(0).describe('px before the first column.'),
+        top: px().default(0).describe('px above the first row.'),
+        gapX: px().default(0).describe('px between columns.'),
+        gapY: px().default(0).describe('px between rows.'),
+        empty: z.array(z.number().int().min(0)).max(1024).optional().describe('Places without a cell, row by row from 0.'),
+      })
+      .superRefine((grid, context) => {
+        const cells = grid.columns * grid.rows > 1024 ? grid.columns * grid.rows : sheetCells(grid).length;
+        if (cells < 1 || cells > cellLimit)
+          context.addIssue({ code: 'custom', path: ['empty'], message: `expected 1 to ${cellLimit} cells, found ${cells}` });
+      }),
+    z.strictObject({ by: z.literal('frames').describe('A rectangle for each cell.'), frames: framesSchema() }),
+  ]);
+});
+
+/** `cut`: how documents of a kind say where the cells of a picture lie. */
+function assetSchemaWith<P extends z.ZodRawShape>(cut: P) {
   const common = {
     id: identifier(),
     label: label(),
@@ -153,9 +212,29 @@ export const assetSchema = /* @__PURE__ */ lazySchema(() => {
       cells: z.number().int().min(1).max(256).default(1).describe('Equal cells side by side, when it is an animated strip.'),
       width: z.number().int().min(1).max(16384).optional().describe('px of the file.'),
       height: z.number().int().min(1).max(16384).optional().describe('px of the file.'),
+      ...cut,
     }),
   ]);
-});
+}
+
+export const assetSchema = /* @__PURE__ */ lazySchema(() =>
+  assetSchemaWith({ sheet: sheetSchema().optional().describe('Where its cells lie, when not equal and side by side.') }),
+);
+
+/** An asset as kits have it: with every cell's place written out. */
+export const kitAssetSchema = /* @__PURE__ */ lazySchema(() =>
+  assetSchemaWith({ frames: framesSchema().optional().describe('Where its cells lie, when not equal and side by side.') }),
+);
+export type KitAssetDocument = z.infer<ReturnType<typeof kitAssetSchema>>;
+
+/** An asset as its kit has it, its file under assets/. */
+export function kitAssetOf(asset: Asset): KitAssetDocument {
+  const file = kitPath(asset.file);
+  if (asset.type === 'sound') return { ...asset, file };
+  const { sheet, ...others } = asset;
+  return { ...others, file, cells: cellCount(asset), ...(sheet && { frames: [...sheetCells(sheet)] }) };
+}
+
 /** Where an asset's file lies inside a kit. */
 export function kitPath(file: string): string {
   return file.startsWith('assets/') ? file : `assets/${file}`;

@@ -21,7 +21,7 @@ import { hash4 } from '../maths/hash.js';
 import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readOptions } from '../ship/strikeOptions.js';
-import { readNumber, readRecord } from '../take/compileReferences.js';
+import { readNumber, readRecord, spotsFacing } from '../take/compileReferences.js';
 import type { FrameCapacity } from '../take/frame.js';
 import type { SequencePlan } from '../take/plan.js';
 import { Spotted } from '../take/spotted.js';
@@ -397,10 +397,12 @@ function along(from: Spotted, way: { readonly x: number; readonly y: number }, s
 }
 
 /** How big a party is in its take's own px; nothing where it is no actor of the kit, so that the kit's own stands. */
-function sizeOf(party: 'source' | 'target', { actor, scale: own }: PlayerBody, scale: number): object {
+function sizeOf(party: 'source' | 'target', { actor, scale: own, facing }: PlayerBody, scale: number): object {
   if (!actor) return {};
   const share = own / scale;
-  const spots = Object.fromEntries(Object.entries(actor.spots ?? {}).map(([name, { x, y }]) => [name, { x: x * share, y: y * share }]));
+  const spots = Object.fromEntries(
+    Object.entries(spotsFacing(actor, facing)).map(([name, { x, y }]) => [name, { x: x * share, y: y * share }]),
+  );
   return { [party]: { width: actor.width * share, height: actor.height * share, spots } };
 }
 

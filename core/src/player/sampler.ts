@@ -1,4 +1,4 @@
-import type { ActorFrame, Comfort, GlyphFrame, PlayerBodyFrame } from '../contract.js';
+import type { ActorFrame, Comfort, GlyphFrame, PlayerBodyFrame, PoseFrame } from '../contract.js';
 import { applyConventions } from '../ship/conventions.js';
 import { resetActor, resetFrame, restingActor } from '../take/frame.js';
 import { Spotted } from '../take/spotted.js';
@@ -178,10 +178,15 @@ function copyActor(from: ActorFrame, to: ActorFrame): void {
   to.flash = from.flash;
   to.flashColour = from.flashColour;
   to.flashMode = from.flashMode;
-  to.pose.hurt = from.pose.hurt;
-  to.pose.lunge = from.pose.lunge;
-  to.pose.guard = from.pose.guard;
-  to.pose.fall = from.pose.fall;
+  copyPoses(from.pose, to.pose);
+  copyPoses(from.poseAge, to.poseAge);
+}
+
+function copyPoses(from: PoseFrame, to: PoseFrame): void {
+  to.hurt = from.hurt;
+  to.lunge = from.lunge;
+  to.guard = from.guard;
+  to.fall = from.fall;
 }
 
 /** Letters of one caption grow about its middle, so that they keep off one another. */

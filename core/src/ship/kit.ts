@@ -2,10 +2,10 @@ import * as z from 'zod';
 import type { Project } from '../model/project.js';
 import {
   actorSchema,
-  assetSchema,
   conventionsSchema,
   eventSchema,
-  kitPath,
+  kitAssetOf,
+  kitAssetSchema,
   projectFormat,
   sequenceSchema,
   stopBudgetSchema,
@@ -26,7 +26,7 @@ export const kitSchema = /* @__PURE__ */ lazySchema(() =>
     stopBudget: stopBudgetSchema().optional().describe('Of hit-stop, for each body.'),
     events: z.array(eventSchema()).describe('What happens.'),
     actors: z.array(actorSchema()).default([]).describe('Bodies.'),
-    assets: z.array(assetSchema()).describe('Files.'),
+    assets: z.array(kitAssetSchema()).describe('Files.'),
     sequences: z.array(sequenceSchema()).describe('Effects around a contact.'),
   }),
 );
@@ -46,7 +46,7 @@ export function kitDocument(project: Project): KitDocument {
     ...(project.stopBudget && { stopBudget: project.stopBudget }),
     events: project.events,
     actors: project.actors,
-    assets: project.assets.map((asset) => ({ ...asset, file: kitPath(asset.file) })),
+    assets: project.assets.map(kitAssetOf),
     sequences: project.sequences,
   };
 }
@@ -102,7 +102,16 @@ function assetEntries(assets: KitDocument['assets']): KitEntry[] {
 
 /** JSON Schema 2020-12 of kit.json. */
 export function kitJsonSchema(): object {
-  return z.toJSONSchema(kitSchema(), { target: 'draft-2020-12', io: 'output', unrepresentable: 'any', reused: 'inline' });
+  return z.toJSONSchema(kitSchema(), {
+    target: 'draft-2020-12',
+    io: 'output',
+    unrepresentable: 'any',
+    reused: 'inline',
+    override({ jsonSchema }) {
+      // Said once is enough: no more items than are described.
+      if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
+    },
+  });
 }
 
 function toText(value: unknown): string {

@@ -11,6 +11,7 @@ import {
   compileClips,
   compileEvent,
   compilePictures,
+  readFrames,
   readIds,
   readList,
   readNumber,
@@ -18,6 +19,7 @@ import {
   standingOf,
 } from '../take/compileReferences.js';
 import type { SequencePlan } from '../take/plan.js';
+import { shownCell } from '../take/shownCell.js';
 import { strike } from '../take/strike.js';
 import { applyConventions } from './conventions.js';
 import { KitError } from './kitError.js';
@@ -71,6 +73,11 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
     assets,
     conventions,
     particlePictures: [...particlePictures, ...pictures.keys()],
+    shownCell(id, body, out) {
+      const actor = actors.find((one) => one.id === id);
+      if (actor) return shownCell(actor, body, out);
+      throw new KitError('actors', `expected an actor of the kit, found ${show(id)}`);
+    },
     pictureCells: (id) => pictures.get(id)?.cells ?? 1,
     eventOf: (name) => planOf(name).event,
     warm() {
@@ -162,10 +169,15 @@ function readBudget(raw: unknown): StopBudget | undefined {
 function readAssets(raw: unknown): readonly KitAsset[] {
   const list = readList(raw, ['assets'], 2000);
   const ids = readIds(list, ['assets']);
-  return list.map(({ type, file }, i) => {
+  return list.map(({ type, file, frames }, i) => {
     if (type !== 'sound' && type !== 'picture')
       throw new DocumentError(['assets', i, 'type'], `expected sound or picture, found ${show(type)}`);
-    return { id: ids[i], type, file: readFile(file, ['assets', i, 'file']) };
+    return {
+      id: ids[i],
+      type,
+      file: readFile(file, ['assets', i, 'file']),
+      ...(frames !== undefined && { frames: readFrames(frames, ['assets', i, 'frames']) }),
+    };
   });
 }
 

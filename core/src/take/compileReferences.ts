@@ -1,7 +1,8 @@
-import type { Body, KitActor, PartPose, Place, Spot } from '../contract.js';
+import type { Body, CellPlace, Clip, KitActor, PartPose, Place, Spot } from '../contract.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { fieldNamePattern, identifierPattern, limits } from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
+import { cellLimit } from '../model/sheet.js';
 import type { CompiledClip, CompiledEvent, CompiledField, CompiledPicture } from './compiledReferences.js';
 import { spots } from './draws.js';
 import { poses } from './frame.js';
@@ -116,9 +117,7 @@ export function compilePictures(raw: unknown, path: DocumentPath): ReadonlyMap<s
   readList(raw, path).forEach((asset, i) => {
     if (asset['type'] !== 'picture') return;
     const id = readIdentifier(asset['id'], [...path, i, 'id']);
-    const cells = readNumber(asset['cells'] ?? 1, [...path, i, 'cells'], 1, 256);
-    if (!Number.isInteger(cells))
-      throw new DocumentError([...path, i, 'cells'], `expected a whole number from 1 to 256, found ${show(cells)}`);
+    const cells = readWhole(asset['cells'] ?? 1, [...path, i, 'cells'], 1, cellLimit);
     pictures.set(id, { id, index: pictures.size, cells });
   });
   return pictures;
@@ -142,6 +141,8 @@ function compileActor(actor: Json, path: DocumentPath): KitActor {
     label: readText(actor['label'] ?? actor['id'], [...path, 'label']),
     role,
     picture: readIdentifier(actor['picture'], [...path, 'picture']),
+    ...(actor['cell'] !== undefined && { cell: readCell(actor['cell'], [...path, 'cell']) }),
+    ...(actor['looks'] !== undefined && { looks: readLooks(actor['looks'], [...path, 'looks']) }),
     width: readNumber(actor['width'], [...path, 'width'], 1, 2000),
     height: readNumber(actor['height'], [...path, 'height'], 1, 2000),
     ...(place !== undefined && { place: readPlace(place, [...path, 'place']) }),
@@ -152,7 +153,60 @@ function compileActor(actor: Json, path: DocumentPath): KitActor {
       pivot: readPlace(part['pivot'], [...path, 'parts', i, 'pivot']),
     })),
     poses: readPoses(actor['poses'] ?? {}, [...path, 'poses']),
+    ...(actor['clips'] !== undefined && readClips(actor, path)),
   };
+}
+
+function readWhole(raw: unknown, path: DocumentPath, min: number, max: number): number {
+  const whole = readNumber(raw, path, min, max);
+  if (Number.isInteger(whole)) return whole;
+  throw new DocumentError(path, `expected a whole number from ${min} to ${max}, found ${show(raw)}`);
+}
+
+function readCell(raw: unknown, path: DocumentPath): number {
+  return readWhole(raw, path, 0, cellLimit - 1);
+}
+
+/** Where the cells of a picture lie. */
+export function readFrames(raw: unknown, path: DocumentPath): readonly CellPlace[] {
+  const list = readList(raw, path, cellLimit);
+  if (list.length === 0) throw new DocumentError(path, 'expected at least one rectangle');
+  return list.map((frame, i) => {
+    const px = (name: string, min: number): number => readWhole(frame[name], [...path, i, name], min, 16384);
+    return { x: px('x', 0), y: px('y', 0), width: px('width', 1), height: px('height', 1) };
+  });
+}
+
+function readLooks(raw: unknown, path: DocumentPath): 'right' | 'left' {
+  if (raw === 'right' || raw === 'left') return raw;
+  throw new DocumentError(path, `expected right or left, found ${show(raw)}`);
+}
+
+/** Runs of cells, and the poses that show them. */
+function readClips(actor: Json, path: DocumentPath): Pick<KitActor, 'clips' | 'poseClips'> {
+  const list = readList(actor['clips'], [...path, 'clips'], 64);
+  const ids = readIds(list, [...path, 'clips']);
+  const clips = list.map((clip, i): Clip => {
+    const place = [...path, 'clips', i];
+    const cells: unknown = clip['cells'];
+    if (!Array.isArray(cells) || cells.length < 1 || cells.length > cellLimit)
+      throw new DocumentError([...place, 'cells'], `expected 1 to ${cellLimit} cells, found ${show(cells)}`);
+    const { loop } = clip;
+    if (typeof loop !== 'boolean') throw new DocumentError([...place, 'loop'], `expected true or false, found ${show(loop)}`);
+    return {
+      id: ids[i],
+      picture: readIdentifier(clip['picture'], [...place, 'picture']),
+      cells: cells.map((cell, k) => readCell(cell, [...place, 'cells', k])),
+      rate: readNumber(clip['rate'], [...place, 'rate'], 0.1, 240),
+      loop,
+    };
+  });
+  const poseClips = Object.entries(readRecord(actor['poseClips'] ?? {}, [...path, 'poseClips']));
+  for (const [pose, clip] of poseClips) {
+    if (!poses.includes(pose as never)) throw new DocumentError([...path, 'poseClips', pose], `expected one of ${poses.join(', ')}`);
+    if (!ids.includes(clip as string)) throw new DocumentError([...path, 'poseClips', pose], `expected a clip, found ${show(clip)}`);
+  }
+  return { clips, poseClips: Object.fromEntries(poseClips) as Record<string, string> };
 }
 
 function readPlace(raw: unknown, path: DocumentPath): Place {
@@ -194,12 +248,18 @@ const defaultBody: Body = { width: 160, height: 120 };
 /** Where bystanders rest that have no place of their own: in a row behind the target. */
 const bystander = { x: 262, y: 34, next: 90 };
 
+/** Where an actor's spots are when it faces right (1) or left (-1): mirrored when its pictures look the other way. */
+export function spotsFacing({ spots = {}, looks }: Pick<KitActor, 'spots' | 'looks'>, facing: 1 | -1): NonNullable<Body['spots']> {
+  if (looks === undefined || (looks === 'right') === (facing === 1)) return spots;
+  return Object.fromEntries(Object.entries(spots).map(([name, { x, y }]) => [name, { x: -x, y }]));
+}
+
 /** Where the project's actors rest and how big they are: what a strike goes by unless it is told otherwise. */
 export function standingOf(actors: readonly KitActor[]): Standing {
   const first = (role: 'source' | 'target') => actors.find((actor) => actor.role === role);
   const bodyOf = (role: 'source' | 'target'): Body => {
     const actor = first(role);
-    return actor ? { width: actor.width, height: actor.height, spots: actor.spots ?? {} } : defaultBody;
+    return actor ? { width: actor.width, height: actor.height, spots: spotsFacing(actor, role === 'source' ? 1 : -1) } : defaultBody;
   };
   return {
     places: {

@@ -17,6 +17,7 @@ export function restingActor(): ActorFrame {
     flashMode: 'mix',
     rate: 1,
     pose: { hurt: 0, lunge: 0, guard: 0, fall: 0 },
+    poseAge: { hurt: 0, lunge: 0, guard: 0, fall: 0 },
   };
 }
 
@@ -32,10 +33,15 @@ export function resetActor(actor: ActorFrame): void {
   actor.flashColour = 0xffffff;
   actor.flashMode = 'mix';
   actor.rate = 1;
-  actor.pose.hurt = 0;
-  actor.pose.lunge = 0;
-  actor.pose.guard = 0;
-  actor.pose.fall = 0;
+  resetPoses(actor.pose);
+  resetPoses(actor.poseAge);
+}
+
+function resetPoses(poses: PoseFrame): void {
+  poses.hurt = 0;
+  poses.lunge = 0;
+  poses.guard = 0;
+  poses.fall = 0;
 }
 
 /** How much of each a frame has room for. */

@@ -77,9 +77,10 @@ function moved(now: object, rest: object): Record<string, unknown> {
   );
 }
 
-export function movedBody({ pose, ...body }: ActorFrame, { pose: restingPose, ...rest }: ActorFrame): Record<string, unknown> {
-  const posed = moved(pose, restingPose);
-  return { ...moved(body, rest), ...(Object.keys(posed).length > 0 && { pose: posed }) };
+export function movedBody({ pose, poseAge, ...body }: ActorFrame, resting: ActorFrame): Record<string, unknown> {
+  const { pose: restingPose, poseAge: restingAge, ...rest } = resting;
+  const posed = { pose: moved(pose, restingPose), poseAge: moved(poseAge, restingAge) };
+  return { ...moved(body, rest), ...Object.fromEntries(Object.entries(posed).filter(([, poses]) => Object.keys(poses).length > 0)) };
 }
 
 type Column = ArrayLike<number> | readonly string[];
