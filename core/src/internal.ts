@@ -4,6 +4,7 @@ export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFile
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
+export { readFrameList } from './edits/frameList.js';
 export { manyChanges, numbersOfKind, withManyChanges, type ManyEdit } from './edits/manyEdits.js';
 export { families, type EffectKind, type Family } from './effects/effect.js';
 export { particlePictures } from './effects/parts/particlePictures.js';

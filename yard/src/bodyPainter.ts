@@ -1,4 +1,5 @@
-import type { KitActor, PartPose, PlayerBodyFrame, PoseFrame } from '@undatio/core/runtime';
+import type { Kit, KitActor, PartPose, PlayerBodyFrame, PoseFrame, ShownCell } from '@undatio/core/runtime';
+import { cellPlace } from './cellPlace.js';
 import { hex } from './drawing.js';
 
 type Pictures = ReadonlyMap<string, HTMLCanvasElement>;
@@ -13,13 +14,16 @@ const unknown = { width: 172, height: 130 };
 export class BodyPainter {
   private readonly scratch = document.createElement('canvas');
 
-  paint(context: CanvasRenderingContext2D, actor: KitActor | undefined, pictures: Pictures, body: PlayerBodyFrame): void {
+  private readonly shown: ShownCell = { picture: '', cell: 0 };
+
+  paint(context: CanvasRenderingContext2D, kit: Kit | undefined, pictures: Pictures, body: PlayerBodyFrame): void {
+    const actor = kit?.actors.find(({ id }) => id === body.actor);
     const { width, height } = actor ?? unknown;
     this.scratch.width = (width + 2 * margin) * sharpness;
     this.scratch.height = (height + 2 * margin) * sharpness;
     const ink = this.scratch.getContext('2d') as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
-    if (actor) this.paintParts(ink, actor, pictures, body);
+    if (kit && actor) this.paintActor(ink, kit, actor, pictures, body);
     else paintPlain(ink);
     if (body.flash > 0) flood(ink, body);
     context.save();
@@ -32,27 +36,44 @@ export class BodyPainter {
     context.restore();
   }
 
-  private paintParts(ink: CanvasRenderingContext2D, actor: KitActor, pictures: Pictures, { facing, pose }: PlayerBodyFrame): void {
-    const { width, height } = actor;
-    const parts = actor.parts.length > 0 ? actor.parts : [{ id: 'whole', picture: actor.picture, pivot: { x: 0, y: 0 } }];
+  /** From the cell of a clip, from its parts, or from its picture; mirrored where it faces the other way than they look. */
+  private paintActor(ink: CanvasRenderingContext2D, kit: Kit, actor: KitActor, pictures: Pictures, body: PlayerBodyFrame): void {
+    const { height } = actor;
+    const { facing, pose } = body;
+    const looks = actor.looks === undefined ? facing : actor.looks === 'right' ? 1 : -1;
+    const shown = kit.shownCell(actor.id, body, this.shown);
     const whole = moved(actor, 'whole', pose);
     ink.save();
     // The whole body turns about its feet.
     ink.translate(whole.x * facing, height / 2 + whole.y);
     ink.rotate((whole.turn * facing * Math.PI) / 180);
+    ink.scale(facing * looks, 1);
     ink.translate(0, -height / 2);
-    for (const { id, picture, pivot } of parts) {
-      const image = pictures.get(picture);
-      if (!image) continue;
-      const part = id === 'whole' ? { x: 0, y: 0, turn: 0 } : moved(actor, id, pose);
-      ink.save();
-      ink.translate(pivot.x + part.x * facing, pivot.y + part.y);
-      ink.rotate((part.turn * facing * Math.PI) / 180);
-      ink.drawImage(image, -width / 2 - pivot.x, -height / 2 - pivot.y, width, height);
-      ink.restore();
-    }
+    if (shown.clip === undefined && actor.parts.length > 0) paintParts(ink, actor, pictures, pose, looks);
+    else paintCell(ink, kit, actor, pictures, shown);
     ink.restore();
   }
+}
+
+function paintParts(ink: CanvasRenderingContext2D, actor: KitActor, pictures: Pictures, pose: PoseFrame, looks: 1 | -1): void {
+  const { width, height } = actor;
+  for (const { id, picture, pivot } of actor.parts) {
+    const image = pictures.get(picture);
+    if (!image) continue;
+    const part = moved(actor, id, pose);
+    ink.save();
+    ink.translate(pivot.x + part.x * looks, pivot.y + part.y);
+    ink.rotate((part.turn * looks * Math.PI) / 180);
+    ink.drawImage(image, -width / 2 - pivot.x, -height / 2 - pivot.y, width, height);
+    ink.restore();
+  }
+}
+
+function paintCell(ink: CanvasRenderingContext2D, kit: Kit, { width, height }: KitActor, pictures: Pictures, shown: ShownCell): void {
+  const image = pictures.get(shown.picture);
+  if (!image) return;
+  const { x, y, width: wide, height: high } = cellPlace(kit, shown.picture, image, shown.cell);
+  ink.drawImage(image, x, y, wide, high, -width / 2, -height / 2, width, height);
 }
 
 /** The sum of what the poses do to a part. */

@@ -54,7 +54,7 @@ async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLI
 async function play(bytes: Uint8Array, name: string): Promise<void> {
   try {
     const next = openArchive(bytes);
-    painter.setPictures(await loadPictures(next), next.kit.actors);
+    painter.setPictures(await loadPictures(next));
     await speaker.use(next);
     opened = next;
     joust = new Joust(next.played, noteBlow);

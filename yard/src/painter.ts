@@ -1,5 +1,6 @@
-import type { Kit, KitActor, PlayerFrame } from '@undatio/core/runtime';
+import type { Kit, PlayerFrame } from '@undatio/core/runtime';
 import { BodyPainter } from './bodyPainter.js';
+import { cellPlace } from './cellPlace.js';
 import { hex, paintArcs, paintMeters, paintRibbons, paintText } from './drawing.js';
 import type { Joust } from './joust.js';
 
@@ -13,7 +14,6 @@ const mostTints = 300;
 export class Painter {
   private readonly context: CanvasRenderingContext2D;
   private readonly bodies = new BodyPainter();
-  private actors: ReadonlyMap<string, KitActor> = new Map();
   private pictures = new Map<string, HTMLCanvasElement>();
   private readonly tints = new Map<string, HTMLCanvasElement>();
   /** What puffs and dots are tinted from. */
@@ -28,8 +28,7 @@ export class Painter {
     this.context = context;
   }
 
-  setPictures(pictures: Map<string, HTMLImageElement>, actors: readonly KitActor[]): void {
-    this.actors = new Map(actors.map((actor) => [actor.id, actor]));
+  setPictures(pictures: Map<string, HTMLImageElement>): void {
     // Drawn once: a vector picture costs its whole drawing again in every frame.
     this.tints.clear();
     this.pictures = new Map([...pictures].map(([id, picture]) => [id, raster(picture)]));
@@ -58,7 +57,7 @@ export class Painter {
     this.paintPictures(frame, 0);
     this.paintPictures(frame, 1);
     paintRibbons(context, frame, 0);
-    for (const body of frame.bodies) this.bodies.paint(context, this.actors.get(body.id), this.pictures, body);
+    for (const body of frame.bodies) this.bodies.paint(context, this.kit(), this.pictures, body);
     this.paintPictures(frame, 2);
     paintArcs(context, frame);
     paintRibbons(context, frame, 1);
@@ -90,14 +89,12 @@ export class Painter {
   }
 
   /** One cell of a picture of the project, multiplied by the particle's colour. */
-  private paintCell(picture: HTMLCanvasElement, cells: number, particles: PlayerFrame['particles'], i: number): void {
-    const width = picture.width / cells;
+  private paintCell(kit: Kit, name: string, picture: HTMLCanvasElement, particles: PlayerFrame['particles'], i: number): void {
+    const { x, y, width, height } = cellPlace(kit, name, picture, particles.cell[i]);
     const size = particles.size[i];
-    const high = (size * picture.height) / width;
-    const tint = steppedTint(particles, i);
-    const name = this.kit()?.particlePictures[particles.picture[i]] ?? '';
-    const source = this.tinted(name, picture, tint);
-    this.context.drawImage(source, particles.cell[i] * width, 0, width, picture.height, -size / 2, -high / 2, size, high);
+    const high = (size * height) / width;
+    const source = this.tinted(name, picture, steppedTint(particles, i));
+    this.context.drawImage(source, x, y, width, height, -size / 2, -high / 2, size, high);
   }
 
   /** The picture multiplied by a tint, made once for each of the tints that were used last. */
@@ -156,8 +153,16 @@ export class Painter {
     for (const layer of layers) context.drawImage(layer, -640, ground + 12 - 480, 1600, 800);
     if (layers.length === 0) {
       context.fillStyle = '#40592b';
-      context.fillRect(-2000, ground, 4000, 600);
+      context.fillRect(-2000, this.foot(), 4000, 600);
     }
+  }
+
+  /** Where the kit's own bodies stand. */
+  private foot(): number {
+    const feet = (this.kit()?.actors ?? []).flatMap(({ role, height, place }) =>
+      role === 'bystander' ? [] : [(place?.y ?? 0) + height / 2],
+    );
+    return feet.length > 0 ? Math.max(...feet) : ground;
   }
 
   private paintParticles({ particles }: PlayerFrame): void {
@@ -173,8 +178,8 @@ export class Painter {
       const half = particles.size[i] / 2;
       const picture = kit?.particlePictures[particles.picture[i]] ?? 'dot';
       const own = this.pictures.get(picture);
-      if (own) {
-        this.paintCell(own, kit?.pictureCells(picture) ?? 1, particles, i);
+      if (kit && own) {
+        this.paintCell(kit, picture, own, particles, i);
         context.restore();
         continue;
       }

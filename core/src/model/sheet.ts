@@ -17,7 +17,7 @@ export interface Grid {
   readonly gapX: number;
   readonly gapY: number;
   /** Places of the grid that hold no cell, counted row by row from 0. */
-  readonly empty?: readonly number[] | undefined;
+  readonly empty?: number[] | undefined;
 }
 
 /** How a picture is cut into cells. */

@@ -1,12 +1,12 @@
-import type { KitActor, ShownCell } from '../contract.js';
+import type { ShownCell } from '../contract.js';
 import { openKit } from '../runtime.js';
 import { kitDocument } from '../ship/kit.js';
 import { projectWith, takeOf } from '../testing/projects.js';
 import { compileActors, standingOf } from './compileReferences.js';
 import { restingActor } from './frame.js';
-import { shownCell } from './shownCell.js';
+import { shownCell, type Shown } from './shownCell.js';
 
-const actor: Pick<KitActor, 'picture' | 'cell' | 'clips' | 'poseClips'> = {
+const actor: Shown = {
   picture: 'still',
   cell: 3,
   clips: [

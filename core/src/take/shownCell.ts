@@ -1,12 +1,20 @@
-import type { ClipFrame, KitActor, PoseFrame, ShownCell } from '../contract.js';
+import type { Clip, ClipFrame, PoseFrame, ShownCell } from '../contract.js';
 import { poses } from './frame.js';
+
+/** What an actor may show. */
+export interface Shown {
+  readonly picture: string;
+  readonly cell?: number | undefined;
+  readonly clips?: readonly Clip[] | undefined;
+  readonly poseClips?: Readonly<Partial<Record<keyof PoseFrame, string | undefined>>> | undefined;
+}
 
 /**
  * Writes into `out` the picture and the cell of it that a body shows: that of the clip of the strongest of its poses that has
  * one (of two alike, the first in the order hurt, lunge, guard, fall), and its own where there is none. A clip shows cell
  * ⌊age · rate⌋ of its run, from the beginning again when it loops, and its last one otherwise.
  */
-export function shownCell(actor: Pick<KitActor, 'picture' | 'cell' | 'clips' | 'poseClips'>, body: ClipFrame, out: ShownCell): ShownCell {
+export function shownCell(actor: Shown, body: ClipFrame, out: ShownCell): ShownCell {
   out.picture = actor.picture;
   out.cell = actor.cell ?? 0;
   out.clip = undefined;

@@ -1,5 +1,5 @@
 import type { Actor, Asset, Place, Project } from '@undatio/core';
-import { freeId, spots as spotNames, tidy } from '@undatio/core/internal';
+import { cellPlaces, freeId, spots as spotNames, tidy } from '@undatio/core/internal';
 
 /** What is done to actors. Pure: who calls puts them in place. */
 
@@ -15,9 +15,28 @@ export { spotNames };
 export const whole = 'whole';
 const atRest: PartPose = { turn: 0, x: 0, y: 0 };
 
-/** Which way an actor's pictures look: who strikes looks right, everybody else left. */
-export function facingOf({ role }: Pick<Actor, 'role'>): 1 | -1 {
+/** Which way an actor faces on the stage: who strikes to the right, everybody else to the left. */
+export function stageFacing({ role }: Pick<Actor, 'role'>): 1 | -1 {
   return role === 'source' ? 1 : -1;
+}
+
+/** Which way its pictures look: where it is not said, as it faces on the stage. */
+export function facingOf(actor: Pick<Actor, 'role' | 'looks'>): 1 | -1 {
+  return actor.looks === undefined ? stageFacing(actor) : actor.looks === 'right' ? 1 : -1;
+}
+
+/** Whether it is drawn mirrored on the stage. */
+export function isMirrored(actor: Pick<Actor, 'role' | 'looks'>): boolean {
+  return facingOf(actor) !== stageFacing(actor);
+}
+
+/** Its pictures look to one side; undefined: wherever it faces. */
+export function withLooks({ looks: _, ...actor }: Actor, looks: Actor['looks'] | undefined): Actor {
+  return looks === undefined ? actor : { ...actor, looks };
+}
+
+export function withCell({ cell: _, ...actor }: Actor, cell: number): Actor {
+  return cell === 0 ? actor : { ...actor, cell };
 }
 
 /** Where a spot is, relative to the body's middle: as it was put, or on the edge of the body's size. */
@@ -37,8 +56,7 @@ export function spotPlace(actor: Actor, spot: SpotName): Place {
 /** A new actor in a picture, as large as it comes but for no more than two fifths of the view's height. */
 export function newActor({ actors, conventions }: Project, picture: Picture): Actor {
   const id = freeId(picture.label, new Set(actors.map((actor) => actor.id)), 'actor');
-  const { width = 100, height = 100, cells } = picture;
-  const across = width / cells;
+  const [{ width: across, height }] = cellPlaces(picture, picture.width ?? 100, picture.height ?? 100);
   const scale = Math.min(1, (conventions.viewHeight * 0.4) / height);
   const role = roles.find((one) => !actors.some((actor) => actor.role === one)) ?? 'bystander';
   return {

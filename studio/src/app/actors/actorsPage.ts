@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Actor, Place, Project } from '@undatio/core';
+import { cellCount } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { Choice, type Option } from '../shared/choice';
@@ -20,6 +21,8 @@ import {
   spotPlace,
   whole,
   wholeTransform,
+  withCell,
+  withLooks,
   withNewPart,
   withoutPart,
   withPivot,
@@ -31,11 +34,12 @@ import {
   type PoseName,
   type SpotName,
 } from './actorEdits';
-import { ActorFigure } from './actorFigure';
+import { ActorClips } from './actorClips';
+import { ActorFigure, type Cell } from './actorFigure';
 import { Handle, type HandleMove } from './handle';
 
 /** What is looked at of an actor. */
-const views = ['body', 'parts', 'poses', 'stage'] as const;
+const views = ['body', 'parts', 'poses', 'clips', 'stage'] as const;
 type View = (typeof views)[number];
 
 /** px of the screen around what is drawn. */
@@ -45,7 +49,7 @@ const margin = 44;
 @Component({
   selector: 'und-actors-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ActorFigure, Choice, Handle, RadioKeys, RouterLink, ScrubNumber],
+  imports: [ActorClips, ActorFigure, Choice, Handle, RadioKeys, RouterLink, ScrubNumber],
   templateUrl: './actorsPage.html',
   styleUrl: './actorsPage.scss',
 })
@@ -99,6 +103,18 @@ export class ActorsPage {
   protected readonly partsFromFront = computed(() => [...(this.chosen()?.parts ?? [])].reverse());
   protected readonly whole = whole;
   protected readonly adding = signal(false);
+  /** The cell of a clip that is played. */
+  protected readonly played = signal<Cell | undefined>(undefined);
+  protected readonly looksOptions: readonly Option[] = [
+    { value: '', label: 'where it faces' },
+    { value: 'right', label: 'to the right' },
+    { value: 'left', label: 'to the left' },
+  ];
+  /** How many cells its picture has. */
+  protected readonly pictureCells = computed(() => {
+    const picture = this.pictures().find(({ id }) => id === this.chosen()?.picture);
+    return picture ? cellCount(picture) : 1;
+  });
 
   /** The paper's size on the screen. */
   private readonly paper = viewChild<ElementRef<SVGSVGElement>>('paper');
@@ -172,7 +188,15 @@ export class ActorsPage {
   }
 
   protected setPicture(actor: Actor, picture: string): void {
-    this.edit(actor, `${actor.label}: picture`, (before) => ({ ...before, picture }));
+    this.edit(actor, `${actor.label}: picture`, ({ cell: _, ...before }) => ({ ...before, picture }));
+  }
+
+  protected setCell(actor: Actor, { value, gesture }: NumberChange): void {
+    this.edit(actor, `${actor.label}: cell`, (before) => withCell(before, Math.round(value)), gesture);
+  }
+
+  protected setLooks(actor: Actor, looks: string): void {
+    this.edit(actor, `${actor.label}: looks`, (before) => withLooks(before, (looks || undefined) as Actor['looks']));
   }
 
   protected setSize(actor: Actor, side: 'width' | 'height', { value, gesture }: NumberChange): void {

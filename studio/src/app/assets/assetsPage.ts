@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { usesOfActor, usesOfSequence, type Asset } from '@undatio/core';
-import { withAssetReplaced, withPictureReplaced } from '@undatio/core/internal';
+import { cellCount, withAssetReplaced, withPictureReplaced } from '@undatio/core/internal';
 import { AudioService } from '../playback/audioService';
 import type { DocumentState } from '../project/documentKey';
 import { ProjectApi } from '../project/projectApi';
@@ -10,18 +10,19 @@ import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { FileDrop } from '../shared/fileDrop';
 import { ImportService } from './importService';
+import { SheetCutter } from './sheetCutter';
 
 interface User {
   readonly label: string;
-  /** Where it is edited; undefined where no screen shows it. */
-  readonly link: string[] | undefined;
+  /** Where it is edited. */
+  readonly link: string[];
 }
 
 /** The project's sounds and pictures: found, heard, seen, brought in, replaced and thrown out. */
 @Component({
   selector: 'und-assets-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [RouterLink, SheetCutter],
   templateUrl: './assetsPage.html',
   styleUrl: './assetsPage.scss',
   hostDirectives: [FileDrop],
@@ -41,6 +42,8 @@ export class AssetsPage {
   protected readonly unusedOnly = signal(false);
   /** The row that the keyboard is on. */
   protected readonly here = signal('');
+  /** The picture that is being cut. */
+  protected readonly cutting = signal('');
   /** A removal that waits, because others use the asset. */
   protected readonly removing = signal('');
 
@@ -58,7 +61,7 @@ export class AssetsPage {
         users.set(id, [...(users.get(id) ?? []), user]);
     };
     for (const sequence of sequences) note(usesOfSequence(sequence), { label: sequence.label, link: this.address.of('tune', sequence.id) });
-    for (const actor of actors) note(usesOfActor(actor), { label: actor.label, link: undefined });
+    for (const actor of actors) note(usesOfActor(actor), { label: actor.label, link: this.address.of('actors', actor.id) });
     return users;
   });
   protected readonly shown = computed(() => {
@@ -95,7 +98,8 @@ export class AssetsPage {
     if (asset.type === 'sound')
       return `${asset.duration.toFixed(2)} s${asset.loudness === undefined ? '' : ` · ${asset.loudness.toFixed(1)} LUFS`}`;
     const size = asset.width ? `${asset.width} × ${asset.height} px` : '';
-    return [size, asset.cells > 1 ? `${asset.cells} cells` : ''].filter(Boolean).join(' · ');
+    const cells = cellCount(asset);
+    return [size, cells > 1 ? `${cells} cells` : ''].filter(Boolean).join(' · ');
   }
 
   protected hear(id: string): void {
@@ -144,10 +148,6 @@ export class AssetsPage {
     if (tag === '' || changed.length === 0) return;
     const states = changed.map((asset): DocumentState => [`assets/${asset.id}`, { ...asset, tags: [...asset.tags, tag] }]);
     this.projects.change(`tag ${changed.length} assets`, states);
-  }
-
-  protected setCells(asset: Asset, cells: number): void {
-    if (Number.isInteger(cells) && cells >= 1 && cells <= 256) this.edit(asset, `cells of ${asset.label}`, { cells });
   }
 
   private edit(asset: Asset, label: string, part: object): void {

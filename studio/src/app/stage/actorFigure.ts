@@ -1,6 +1,7 @@
-import { Container, Sprite, type Texture } from 'pixi.js';
-import { wholeBody, type Actor, type ActorFrame } from '@undatio/core';
-import { poses } from '@undatio/core/internal';
+import { Container, Sprite, Texture } from 'pixi.js';
+import { wholeBody, type Actor, type ActorFrame, type ShownCell } from '@undatio/core';
+import { poses, shownCell } from '@undatio/core/internal';
+import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
 
 interface Part {
@@ -13,33 +14,40 @@ interface Part {
 
 const atRest = { x: 0, y: 0, turn: 0 };
 
-/** One actor on the stage, drawn from its parts. Its flash is its own filter: no other actor shares any of its state. */
+/** One actor on the stage, drawn from its parts, or from the cells of a clip. Its flash is its own filter: no other actor shares any of its state. */
 export class ActorFigure {
   readonly view = new Container();
   /** Its parts, with the middle of its foot as their origin: what a body turns and is squashed about. */
   private readonly body = new Container();
   private readonly parts: readonly Part[];
+  /** The whole of it in one cell: its own while it has no parts, and those of clips. */
+  private readonly whole = new Sprite();
   private readonly flash = new FlashFilter();
   /** 1 looks to the right, -1 to the left; poses lean forward either way. */
   private readonly facing: 1 | -1;
+  /** The same of its pictures: where they differ, it is mirrored. */
+  private readonly looks: 1 | -1;
+  private readonly shown: ShownCell = { picture: '', cell: 0 };
 
   constructor(
-    textures: ReadonlyMap<string, Texture>,
+    private readonly cells: CellTextures,
     private readonly actor: Actor,
     private readonly restX: number,
     private readonly restY: number,
   ) {
     this.facing = actor.role === 'source' ? 1 : -1;
-    const drawn = actor.parts.length > 0 ? actor.parts : [{ id: wholeBody, picture: actor.picture, pivot: { x: 0, y: 0 } }];
-    this.parts = drawn.flatMap(({ id, picture, pivot }) => {
-      const texture = textures.get(picture);
+    this.looks = actor.looks === undefined ? this.facing : actor.looks === 'right' ? 1 : -1;
+    this.parts = actor.parts.flatMap(({ id, picture, pivot }) => {
+      const [texture] = cells.of(picture);
       if (!texture) return [];
       const sprite = new Sprite(texture);
       sprite.setSize(actor.width, actor.height);
       sprite.anchor.set(0.5 + pivot.x / actor.width, 0.5 + pivot.y / actor.height);
       return [{ id, sprite, x: pivot.x, y: pivot.y - actor.height / 2 }];
     });
-    this.body.addChild(...this.parts.map(({ sprite }) => sprite));
+    this.whole.anchor.set(0.5, 1);
+    this.body.addChild(...this.parts.map(({ sprite }) => sprite), this.whole);
+    this.body.scale.x = this.facing * this.looks;
     this.view.addChild(this.body);
     this.view.position.set(restX, restY + actor.height / 2);
   }
@@ -49,8 +57,9 @@ export class ActorFigure {
     this.view.angle = frame.rotation;
     this.view.scale.set(frame.scaleX, frame.scaleY);
     this.view.alpha = frame.alpha;
+    this.showCell(frame);
     for (const part of this.parts) this.movePart(part, frame);
-    const whole = this.moved(wholeBody, frame);
+    const whole = this.moved(wholeBody, frame, this.facing);
     this.body.position.set(whole.x, whole.y);
     this.body.angle = whole.turn;
     this.flash.set(frame.flashMode, frame.flashColour, frame.flash);
@@ -58,23 +67,34 @@ export class ActorFigure {
     if (flashing !== this.body.filters?.length > 0) this.body.filters = flashing ? [this.flash] : [];
   }
 
+  /** A clip takes the place of picture and parts. */
+  private showCell(frame: ActorFrame): void {
+    const { actor, whole, shown } = this;
+    shownCell(actor, frame, shown);
+    const inOne = shown.clip !== undefined || actor.parts.length === 0;
+    whole.visible = inOne;
+    for (const { sprite } of this.parts) sprite.visible = !inOne;
+    if (!inOne) return;
+    const texture = this.cells.of(shown.picture)[shown.cell] ?? Texture.EMPTY;
+    if (whole.texture === texture) return;
+    whole.texture = texture;
+    whole.setSize(actor.width, actor.height);
+  }
+
   private movePart({ id, sprite, x, y }: Part, frame: ActorFrame): void {
-    // A body of one part moves as the whole does, and not once more by itself.
-    const moved = id === wholeBody ? atRest : this.moved(id, frame);
+    const moved = this.moved(id, frame, this.looks);
     sprite.position.set(x + moved.x, y + moved.y);
     sprite.angle = moved.turn;
   }
 
-  /** The sum of what the poses do to a part; forward is where the body looks. */
-  private moved(part: string, { pose }: ActorFrame): { x: number; y: number; turn: number } {
-    const sum = { x: 0, y: 0, turn: 0 };
+  /** The sum of what the poses do to a part; `forward` is where the body looks. */
+  private moved(part: string, { pose }: ActorFrame, forward: 1 | -1): { x: number; y: number; turn: number } {
+    let sum: { x: number; y: number; turn: number } = atRest;
     for (const name of poses) {
       const amount = pose[name];
       const full = amount > 0 ? this.actor.poses[name]?.[part] : undefined;
       if (!full) continue;
-      sum.x += amount * full.x * this.facing;
-      sum.y += amount * full.y;
-      sum.turn += amount * full.turn * this.facing;
+      sum = { x: sum.x + amount * full.x * forward, y: sum.y + amount * full.y, turn: sum.turn + amount * full.turn * forward };
     }
     return sum;
   }

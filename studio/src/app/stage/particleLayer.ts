@@ -1,6 +1,7 @@
 import { Container, Particle, ParticleContainer, Rectangle, Texture, type TextureSource } from 'pixi.js';
-import type { ParticleFrame, Project } from '@undatio/core';
+import type { ParticleFrame } from '@undatio/core';
 import { particlePictures } from '@undatio/core/internal';
+import type { CellTextures } from './cellTextures';
 import { drawParticlePictures, pictureSize } from './particlePictures';
 
 /** A picture that particles are drawn from: its cells, and how much higher than wide one is. */
@@ -18,7 +19,7 @@ export class ParticleLayer {
   private readonly looks: Look[];
   private readonly all: Layer[] = [];
 
-  constructor(assets: Project['assets'], textures: ReadonlyMap<string, Texture>) {
+  constructor(pictureCells: CellTextures) {
     this.view.addChild(this.normal, this.additive);
     const source: TextureSource = Texture.from(drawParticlePictures()).source;
     const layers = this.addLayers(source);
@@ -27,22 +28,23 @@ export class ParticleLayer {
       cells: [new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) })],
     }));
     // In the order in which frames number them.
-    const pictures = assets.filter((asset) => asset.type === 'picture');
-    this.looks = [...own, ...pictures.map(({ id, cells }) => this.look(textures.get(id), cells))];
+    this.looks = [...own, ...pictureCells.pictures.map((id) => this.look(pictureCells, id))];
   }
 
-  private look(texture: Texture | undefined, cells: number): Look {
-    const picture = texture ?? Texture.WHITE;
-    const width = picture.width / cells;
-    const frames = Array.from(
-      { length: cells },
-      (_, i) => new Texture({ source: picture.source, frame: new Rectangle(i * width, 0, width, picture.height) }),
-    );
+  /** Cut, and given its layers, when the first particle asks for it: most pictures are never drawn from. */
+  private look(pictureCells: CellTextures, id: string): Look {
     let layers: Look['layers'] | undefined;
-    const add = (): Look['layers'] => (layers ??= this.addLayers(picture.source));
-    // Made when the first particle asks for them: most pictures are never drawn from.
+    let cells: Look['cells'] | undefined;
+    const cut = (): Look['cells'] => {
+      const found = pictureCells.of(id);
+      return found.length > 0 ? found : [Texture.WHITE];
+    };
+    const all = (): Look['cells'] => (cells ??= cut());
+    const add = (): Look['layers'] => (layers ??= this.addLayers(all()[0].source));
     return {
-      cells: frames,
+      get cells() {
+        return all();
+      },
       get layers() {
         return add();
       },
@@ -63,7 +65,7 @@ export class ParticleLayer {
     for (let i = 0; i < frame.count; i++) {
       const { cells, layers } = this.looks[frame.picture[i]];
       const particle = layers[frame.blend[i]].next();
-      const texture = cells[frame.cell[i]];
+      const texture = cells[frame.cell[i]] ?? cells[0];
       const size = frame.size[i] / texture.width;
       particle.texture = texture;
       particle.x = frame.x[i];

@@ -5,6 +5,7 @@ import { compileContext, restingActor, type RapidFrame } from '@undatio/core/int
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
+import { CellTextures } from './cellTextures';
 import { LensLayer } from './lensLayer';
 import { loadPicture } from './loadPicture';
 import { MeterLayer } from './meterLayer';
@@ -51,7 +52,7 @@ export class StagePainter {
   private asked = false;
   private last: Frame | RapidFrame | undefined;
   private readonly textures = new Map<string, Texture>();
-  private assets: Project['assets'] = [];
+  private cells: CellTextures | undefined;
 
   private readonly scene = new Container();
   private destroyed = false;
@@ -98,7 +99,6 @@ export class StagePainter {
     this.seenFromAbove = project.seen === 'above';
     const pictures = assets.filter((asset) => asset.type === 'picture');
     const { textures } = this;
-    this.assets = assets;
     const load = async (ids: Iterable<string>): Promise<void> => {
       await Promise.all(
         [...ids].map(async (id) => {
@@ -109,7 +109,10 @@ export class StagePainter {
     };
     // Bodies and the arena first: they are the first picture. What effects draw comes while it is looked at.
     const first = new Set([
-      ...actors.flatMap(({ picture, parts }) => (parts.length > 0 ? parts.map((part) => part.picture) : [picture])),
+      ...actors.flatMap(({ picture, parts, clips = [] }) => [
+        ...(parts.length > 0 ? parts.map((part) => part.picture) : [picture]),
+        ...clips.map((clip) => clip.picture),
+      ]),
       ...arenaPictures,
     ]);
     const known = new Set(pictures.map(({ id }) => id));
@@ -119,9 +122,11 @@ export class StagePainter {
     this.world.addChild(this.plainGround);
     this.arena = new Arena(textures, mossLine + 12);
     this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
+    const cells = new CellTextures(assets, textures);
+    this.cells = cells;
     const { places } = compileContext(project).standing;
     const figure = (actor: (typeof actors)[number] | undefined, place: Place): ActorFigure | undefined =>
-      actor && new ActorFigure(textures, actor, place.x, place.y);
+      actor && new ActorFigure(cells, actor, place.x, place.y);
     this.source = figure(
       actors.find(({ role }) => role === 'source'),
       places.source,
@@ -168,7 +173,8 @@ export class StagePainter {
   async complete(): Promise<void> {
     await this.later;
     if (this.destroyed) return;
-    this.particles = new ParticleLayer(this.assets, this.textures);
+    if (!this.cells) return;
+    this.particles = new ParticleLayer(this.cells);
     this.particleSlot.addChild(this.particles.view);
     if (this.last) this.paint(this.last);
   }

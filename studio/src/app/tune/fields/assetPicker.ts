@@ -12,6 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 import type { Asset } from '@undatio/core';
+import { cellCount } from '@undatio/core/internal';
 import { AudioService } from '../../playback/audioService';
 import { ProjectApi } from '../../project/projectApi';
 import { ProjectService } from '../../project/projectService';
@@ -144,6 +145,6 @@ export class AssetPicker {
   }
 
   protected length(asset: Asset): string {
-    return asset.type === 'sound' ? `${asset.duration.toFixed(2)} s` : asset.cells > 1 ? `${asset.cells} cells` : '';
+    return asset.type === 'sound' ? `${asset.duration.toFixed(2)} s` : cellCount(asset) > 1 ? `${cellCount(asset)} cells` : '';
   }
 }

@@ -1,0 +1,151 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { Asset } from '@undatio/core';
+import { cellPlaces, gridPlaces, readFrameList } from '@undatio/core/internal';
+import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { ProjectApi } from '../project/projectApi';
+import { ProjectService } from '../project/projectService';
+import { RadioKeys } from '../shared/radioKeys';
+import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
+import { CellsService } from './cellsService';
+import {
+  cellsFromText,
+  cutOf,
+  cuts,
+  gridOf,
+  leftOver,
+  recut,
+  textOfCells,
+  withEmpty,
+  withGrid,
+  type CutName,
+  type GridNumber,
+  type Picture,
+} from './sheetEdits';
+
+/** px of the screen that the picture is shown in at most. */
+const room = { width: 640, height: 340 };
+
+/** How a picture is cut into cells: seen on the picture, by a strip, a grid, or rectangles from a file. */
+@Component({
+  selector: 'und-sheet-cutter',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RadioKeys, ScrubNumber],
+  templateUrl: './sheetCutter.html',
+  styleUrl: './sheetCutter.scss',
+})
+export class SheetCutter {
+  readonly asset = input.required<Picture>();
+
+  private readonly projects = inject(ProjectService);
+  private readonly api = inject(ProjectApi);
+  private readonly cells = inject(CellsService);
+
+  protected readonly cuts = cuts;
+  protected readonly gridNumbers: readonly { readonly name: GridNumber; readonly word: string; readonly unit: string }[] = [
+    { name: 'columns', word: 'columns', unit: '' },
+    { name: 'rows', word: 'rows', unit: '' },
+    { name: 'width', word: 'a cell is wide', unit: 'px' },
+    { name: 'height', word: 'and high', unit: 'px' },
+    { name: 'left', word: 'free at the left', unit: 'px' },
+    { name: 'top', word: 'and at the top', unit: 'px' },
+    { name: 'gapX', word: 'between columns', unit: 'px' },
+    { name: 'gapY', word: 'between rows', unit: 'px' },
+  ];
+  /** Why rectangles could not be read. */
+  protected readonly refused = signal('');
+
+  /** The picture with its size, which is known of everything that was brought in here. */
+  protected readonly picture = computed(() => {
+    const asset = this.asset();
+    return { ...asset, width: asset.width ?? 1, height: asset.height ?? 1 };
+  });
+  protected readonly url = computed(() => this.api.assetUrl(this.projects.project, this.asset().id));
+  protected readonly cut = computed(() => cutOf(this.asset()));
+  protected readonly grid = computed(() => gridOf(this.picture()));
+  protected readonly over = computed(() => leftOver(this.picture()));
+  /** px of the picture for one of the screen: small pictures are shown larger. */
+  protected readonly unit = computed(() => {
+    const { width, height } = this.picture();
+    return Math.max(width / room.width, height / room.height, 1 / 8);
+  });
+  /** Every place, with the number of its cell; none where it is left out. */
+  protected readonly places = computed(() => {
+    const picture = this.picture();
+    if (picture.sheet?.by !== 'grid')
+      return cellPlaces(picture, picture.width, picture.height).map((place, i) => ({ place, at: i, cell: i }));
+    const out = new Set(picture.sheet.empty);
+    let cell = 0;
+    return gridPlaces(picture.sheet).map((place, at) => ({ place, at, cell: out.has(at) ? undefined : cell++ }));
+  });
+  protected readonly leftOut = computed(() => textOfCells(this.grid().empty ?? []));
+
+  private readonly looked = computed(() => {
+    const { sheet } = this.picture();
+    return sheet?.by === 'grid' ? { url: this.url(), size: this.picture(), places: gridPlaces(sheet) } : undefined;
+  });
+  /** Places in which nothing is drawn and that are not left out yet. */
+  private readonly clear = toSignal(
+    toObservable(this.looked).pipe(
+      debounceTime(120),
+      switchMap((look) => (look ? this.cells.empty(look.url, look.size, look.places) : of([]))),
+      catchError(() => of([])),
+    ),
+    { initialValue: [] as number[] },
+  );
+  protected readonly found = computed(() => {
+    const out = new Set(this.grid().empty);
+    return this.cut() === 'a grid' && this.places().length > this.clear().length ? this.clear().filter((at) => !out.has(at)) : [];
+  });
+
+  protected choose(cut: CutName): void {
+    this.refused.set('');
+    this.edit(cut, () => recut(this.picture(), cut));
+  }
+
+  protected setCells({ value, gesture }: NumberChange): void {
+    this.edit('cells', (before) => ({ ...before, cells: Math.max(2, Math.round(value)) }), gesture);
+  }
+
+  protected setGrid(name: GridNumber, word: string, { value, gesture }: NumberChange): void {
+    this.edit(word, (before) => withGrid({ ...this.picture(), ...before } as ReturnType<typeof this.picture>, name, value), gesture);
+  }
+
+  /** Leaves a place out, or takes it in again. */
+  protected toggle(at: number): void {
+    if (this.cut() !== 'a grid') return;
+    const empty = this.grid().empty ?? [];
+    this.leave(empty.includes(at) ? empty.filter((one) => one !== at) : [...empty, at]);
+  }
+
+  protected leaveFound(): void {
+    this.leave([...(this.grid().empty ?? []), ...this.found()]);
+  }
+
+  protected leaveWritten(text: string): void {
+    this.leave(cellsFromText(text, this.places().length));
+  }
+
+  private leave(empty: readonly number[]): void {
+    this.edit('cells left out', () => withEmpty(this.picture(), empty));
+  }
+
+  protected async readFile(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    input.value = '';
+    if (!file) return;
+    try {
+      if (file.size > 4 * 1024 * 1024) throw new Error(`expected at most 4 MB of JSON, found ${Math.round(file.size / 1e6)} MB`);
+      const frames = readFrameList(await file.text(), this.picture());
+      this.refused.set('');
+      this.edit(`rectangles of ${file.name}`, (before) => ({ ...before, cells: 1, sheet: { by: 'frames', frames } }));
+    } catch (error) {
+      this.refused.set(`${file.name}: ${(error as Error).message}`);
+    }
+  }
+
+  private edit(what: string, change: (before: Picture) => Picture, gesture?: string): void {
+    const { id, label } = this.asset();
+    this.projects.editDocument(`assets/${id}`, `${label}: ${what}`, (before) => change(before as Asset as Picture), gesture);
+  }
+}
