@@ -29,6 +29,7 @@ export interface Cell {
           >
             <svg:image
               preserveAspectRatio="none"
+              [style.image-rendering]="piece.rendering"
               [attr.href]="piece.href"
               [attr.width]="piece.box.width"
               [attr.height]="piece.box.height"

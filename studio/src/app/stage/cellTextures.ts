@@ -1,6 +1,7 @@
 import { Rectangle, Texture } from 'pixi.js';
 import type { Project } from '@undatio/core';
 import { cellPlaces } from '@undatio/core/internal';
+import { isPixelArt } from '../shared/cellBox';
 
 /** The cells of the project's pictures as textures, cut when they are first asked for. */
 export class CellTextures {
@@ -35,6 +36,7 @@ export class CellTextures {
 
 function cut(texture: Texture, asset: Extract<Project['assets'][number], { type: 'picture' }>): readonly Texture[] {
   // A vector picture may be drawn larger than its file says.
+  if (isPixelArt(asset)) texture.source.scaleMode = 'nearest';
   const [sx, sy] = [texture.width / (asset.width ?? texture.width), texture.height / (asset.height ?? texture.height)];
   return cellPlaces(asset, asset.width ?? texture.width, asset.height ?? texture.height).map(
     ({ x, y, width, height }) => new Texture({ source: texture.source, frame: new Rectangle(x * sx, y * sy, width * sx, height * sy) }),
