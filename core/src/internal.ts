@@ -33,6 +33,7 @@ export {
 export { assembleProject, collections, inOrder, type Collection } from './model/entities.js';
 export { freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
+export { actorsOn, scaledActor } from './model/stageSetUp.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { applyConventions } from './ship/conventions.js';

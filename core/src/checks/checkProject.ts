@@ -25,6 +25,7 @@ export function checkProject(project: Project): Problem[] {
     problems.push(...own, ...cellsThatAre(actor, `actors[${i}].`, counts));
     return own.length === 0;
   });
+  problems.push(...repeatedIds('stages', project.stages ?? []), ...stagesWithout(project, pictures));
   const context = compileContext({ ...project, actors });
   project.sequences.forEach((sequence, i) => {
     problems.push(...checkSequence(sequence, i, context));
@@ -100,6 +101,27 @@ export function checkParts(
         errorAt(`${place}poseClips.${pose}`, `expected one of ${clips.map((clip) => clip.id).join(', ') || 'no clips'}, found "${id}"`),
       ),
   ];
+}
+
+/** Stages name actors and pictures; what is gone is not shown on them, and hurts nothing that ships. */
+function stagesWithout({ stages = [], actors }: Project, pictures: ReadonlySet<string>): Problem[] {
+  const warning = (path: string, message: string): Problem => ({ severity: 'warning', path, message });
+  const known = new Set(actors.map(({ id }) => id));
+  return stages.flatMap(({ bodies = [], background }, i) => [
+    ...bodies.flatMap(({ actor }, k) =>
+      known.has(actor)
+        ? []
+        : [warning(`stages[${i}].bodies[${k}].actor`, `expected an actor of the project, found "${actor}"; nobody stands there`)],
+    ),
+    ...(background?.of !== 'picture' || pictures.has(background.picture)
+      ? []
+      : [
+          warning(
+            `stages[${i}].background.picture`,
+            `expected a picture asset of the project, found "${background.picture}"; it is left out`,
+          ),
+        ]),
+  ]);
 }
 
 /** Cells that an actor shows must be cells of their pictures. */

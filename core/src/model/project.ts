@@ -284,6 +284,45 @@ const stopBudget = /* @__PURE__ */ lazySchema(() =>
   stopBudgetSchema().optional().describe('Most hit-stop in any stretch of time, for each body and the world; any, when left out.'),
 );
 
+/** Somebody on a stage; what it does not say is as its actor has it. */
+const stageBodySchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    actor: identifier().describe('Who.'),
+    role: z.enum(['source', 'target', 'bystander']).optional().describe('As what it stands there.'),
+    place: placeSchema().optional().describe('Where it rests, relative to the contact point.'),
+    scale: z.number().min(0.05).max(20).optional().describe('How much larger than its actor.'),
+  }),
+);
+export type StageBody = z.infer<ReturnType<typeof stageBodySchema>>;
+
+/** A stage to strike on in the studio: who stands where, and before what. */
+export const stageSetUpSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    bodies: z.array(stageBodySchema()).max(40).optional().describe('Who stands on it; every actor as it is, when left out.'),
+    background: z
+      .discriminatedUnion('of', [
+        z.strictObject({
+          of: z.literal('colour').describe('One colour.'),
+          colour: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'expected "#rrggbb"'),
+        }),
+        z.strictObject({
+          of: z.literal('picture').describe('A picture, such as of the game itself.'),
+          picture: identifier().describe('A picture asset.'),
+          x: z.number().min(-4000).max(4000).default(0).describe('px to the right of the contact point, of its middle.'),
+          y: z.number().min(-4000).max(4000).default(0).describe('px below it.'),
+          width: z.number().min(1).max(20000).describe('px that it is wide at zoom 1.'),
+        }),
+      ])
+      .optional()
+      .describe('What is behind everything; the studio’s own arena or plain grounds, when left out.'),
+    ground: z.boolean().default(true).describe('Whether plain ground is drawn from the bodies’ feet down.'),
+    zoom: z.number().min(0.1).max(10).default(1).describe('How much nearer it is looked at.'),
+  }),
+);
+export type StageSetUp = z.infer<ReturnType<typeof stageSetUpSchema>>;
+
 /** What a project has besides its entities. */
 export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
@@ -292,6 +331,7 @@ export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
     seen: z.enum(['side', 'above']).optional().describe('From where the game is looked at, for the stage; from the side when left out.'),
     conventions: conventionsSchema().default(() => conventionsSchema().parse({})),
     stopBudget: stopBudget(),
+    stages: z.array(stageSetUpSchema()).max(32).optional().describe('Stages to strike on in the studio; the first is the usual one.'),
   }),
 );
 export type Settings = z.infer<ReturnType<typeof settingsSchema>>;
@@ -338,6 +378,6 @@ export function storedSettingsOf(project: Project): StoredSettings {
 }
 
 /** A project's settings alone. */
-export function settingsOf({ id, label, seen, conventions, stopBudget }: Project): Settings {
-  return { id, label, ...(seen && { seen }), conventions, ...(stopBudget && { stopBudget }) };
+export function settingsOf({ id, label, seen, conventions, stopBudget, stages }: Project): Settings {
+  return { id, label, ...(seen && { seen }), conventions, ...(stopBudget && { stopBudget }), ...(stages && { stages }) };
 }

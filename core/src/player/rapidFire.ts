@@ -60,9 +60,10 @@ export class RapidFire {
   ) {
     const actors = [striker, ...targets].flatMap(({ actor }) => actor ?? []);
     this.player = new LivePlayer({ planOf: () => plan, actors, conventions, budget }, {}, 'kept');
-    const put = (id: string, { actor, place: { x, y } }: Stand): void => this.player.body(id, { x, y, ...(actor && { actor: actor.id }) });
-    put(source, striker);
-    targets.forEach((stand, i) => put(nameOf(i), stand));
+    const put = (id: string, { actor, place: { x, y } }: Stand, facing: 1 | -1): void =>
+      this.player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
+    put(source, striker, 1);
+    targets.forEach((stand, i) => put(nameOf(i), stand, -1));
     const first = targets[0].place;
     for (const { payload, seed, at, target, solo, listener = 0 } of [...blows].sort((a, b) => a.at - b.at)) {
       const { place } = targets[target];

@@ -1,5 +1,5 @@
 import type { Actor, Asset, Place, Project } from '@undatio/core';
-import { cellPlaces, freeId, spots as spotNames, tidy } from '@undatio/core/internal';
+import { cellPlaces, freeId, scaledActor, spots as spotNames, tidy } from '@undatio/core/internal';
 
 /** What is done to actors. Pure: who calls puts them in place. */
 
@@ -80,21 +80,7 @@ export function copyOf(actor: Actor, { actors }: Project): Actor {
 /** At another size, with everything that is placed on it in its place. */
 export function resized(actor: Actor, width: number, height: number): Actor {
   const [wide, high] = [within(width, 1, 2000), within(height, 1, 2000)];
-  const [sx, sy] = [wide / actor.width, high / actor.height];
-  const scaled = ({ x, y }: Place): Place => ({ x: tidy(round(x * sx)), y: tidy(round(y * sy)) });
-  return {
-    ...actor,
-    width: wide,
-    height: high,
-    spots: Object.fromEntries(Object.entries(actor.spots).map(([name, place]) => [name, scaled(place)])),
-    parts: actor.parts.map((part) => ({ ...part, pivot: scaled(part.pivot) })),
-    poses: Object.fromEntries(
-      Object.entries(actor.poses).map(([pose, moved]) => [
-        pose,
-        Object.fromEntries(Object.entries(moved).map(([part, { turn, x, y }]) => [part, { turn, ...scaled({ x, y }) }])),
-      ]),
-    ),
-  };
+  return { ...scaledActor(actor, wide / actor.width, high / actor.height, (px) => tidy(round(px))), width: wide, height: high };
 }
 
 /** With a spot put somewhere, or, without a place, back on its edge. */

@@ -37,8 +37,9 @@ export function withDocument(project: Project, key: DocumentKey, document: Edita
     const { order, ...settings } = document as StoredSettings;
     const ordered = order ? Object.fromEntries(orderedOf(project, order)) : {};
     // What the settings leave out goes.
-    const { label, conventions, seen, stopBudget } = settingsOf({ ...project, seen: undefined, stopBudget: undefined, ...settings });
-    return { ...project, label, conventions, seen, stopBudget, ...ordered };
+    const left = { seen: undefined, stopBudget: undefined, stages: undefined };
+    const { label, conventions, seen, stopBudget, stages } = settingsOf({ ...project, ...left, ...settings });
+    return { ...project, label, conventions, seen, stopBudget, stages, ...ordered };
   }
   const all = project[collection] as readonly EditableDocument[];
   const there = all.some((other) => other.id === id);
