@@ -11,6 +11,8 @@ export type Picture = Extract<Asset, { type: 'picture' }>;
 export const poseNames: readonly PoseName[] = ['hurt', 'lunge', 'guard', 'fall'];
 export const roles = ['source', 'target', 'bystander'] as const;
 export { spotNames };
+/** What an actor does on the stage, in words. */
+export const roleWords: Readonly<Record<Actor['role'], string>> = { source: 'strikes', target: 'is struck', bystander: 'stands by' };
 /** The name of the whole body among a pose's parts. */
 export const whole = 'whole';
 const atRest: PartPose = { turn: 0, x: 0, y: 0 };
@@ -156,7 +158,8 @@ export function partTransform(actor: Actor, part: Actor['parts'][number], pose: 
   return `translate(${pivot.x + x * facing * amount} ${pivot.y + y * amount}) rotate(${turn * facing * amount}) translate(${-pivot.x} ${-pivot.y})`;
 }
 
-function near({ x, y }: Place): Place {
+/** A place within bounds, to half a px. */
+export function near({ x, y }: Place): Place {
   return { x: within(x, -4000, 4000), y: within(y, -4000, 4000) };
 }
 

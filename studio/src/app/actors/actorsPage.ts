@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { Actor, Place, Project } from '@undatio/core';
+import type { Actor, Place } from '@undatio/core';
 import { cellCount } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { Choice, type Option } from '../shared/choice';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
+import { StageSetUps } from '../stage/stageSetUps';
 import {
   copyOf,
   facingOf,
@@ -17,6 +18,7 @@ import {
   poseNames,
   resized,
   roles,
+  roleWords,
   spotNames,
   spotPlace,
   whole,
@@ -36,7 +38,10 @@ import {
 } from './actorEdits';
 import { ActorClips } from './actorClips';
 import { ActorFigure, type Cell } from './actorFigure';
+import { ActorStage } from './actorStage';
 import { Handle, type HandleMove } from './handle';
+import { restingPlace, standingOn, type Standing } from './setUpEdits';
+import { StagePaper } from './stagePaper';
 
 /** What is looked at of an actor. */
 const views = ['body', 'parts', 'poses', 'clips', 'stage'] as const;
@@ -49,7 +54,7 @@ const margin = 44;
 @Component({
   selector: 'und-actors-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ActorClips, ActorFigure, Choice, Handle, RadioKeys, RouterLink, ScrubNumber],
+  imports: [ActorClips, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
   templateUrl: './actorsPage.html',
   styleUrl: './actorsPage.scss',
 })
@@ -103,6 +108,16 @@ export class ActorsPage {
   protected readonly partsFromFront = computed(() => [...(this.chosen()?.parts ?? [])].reverse());
   protected readonly whole = whole;
   protected readonly adding = signal(false);
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  /** The stage that is looked at, who stands on it, and whom of them is worked on. */
+  protected readonly setUp = computed(() => this.onStage()?.setUp);
+  protected readonly standing = computed(() => standingOn(this.actors(), this.setUp()));
+  private readonly body = signal<number | undefined>(undefined);
+  protected readonly here = computed(() => {
+    const named = (one: Standing): boolean => (this.setUp()?.bodies?.[one.at ?? -1]?.actor ?? one.actor.id) === this.actor();
+    const all = this.standing();
+    return all.find((one) => one.at === this.body() && named(one)) ?? all.find(named);
+  });
   /** The cell of a clip that is played. */
   protected readonly played = signal<Cell | undefined>(undefined);
   protected readonly looksOptions: readonly Option[] = [
@@ -305,11 +320,13 @@ export class ActorsPage {
   }
 
   protected standsAt(actor: Actor): Place {
-    return actor.place ?? { x: actor.role === 'source' ? -80 : actor.role === 'target' ? 80 : 240, y: 0 };
+    return restingPlace(actor);
   }
 
-  protected moveActor(actor: Actor, { to, gesture }: HandleMove): void {
-    this.edit(actor, `${actor.label}: place`, (before) => withPlace(before, to), gesture);
+  protected pickStanding(one: Standing): void {
+    this.body.set(one.at);
+    const id = this.setUp()?.bodies?.[one.at ?? -1]?.actor ?? one.actor.id;
+    this.address.turnTo('actors', [id]);
   }
 
   protected setPlace(actor: Actor, axis: 'x' | 'y', { value, gesture }: NumberChange): void {
@@ -335,8 +352,7 @@ export class ActorsPage {
   /** What the stage shows: the game's view about the contact point, and whoever stands outside it. */
   private stageBox(): Box {
     const { viewWidth = 960, viewHeight = 540 } = this.project()?.conventions ?? {};
-    const reach = this.actors().map((actor) => {
-      const { x, y } = this.standsAt(actor);
+    const reach = this.standing().map(({ actor, place: { x, y } }) => {
       return { left: x - actor.width / 2, right: x + actor.width / 2, top: y - actor.height / 2, bottom: y + actor.height / 2 };
     });
     const left = Math.min(-viewWidth / 2, ...reach.map((one) => one.left));
@@ -344,11 +360,6 @@ export class ActorsPage {
     const top = Math.min(-viewHeight / 2, ...reach.map((one) => one.top));
     const bottom = Math.max(viewHeight / 2, ...reach.map((one) => one.bottom));
     return { x: left, y: top, width: right - left, height: bottom - top };
-  }
-
-  protected gameView({ conventions }: Project): Box {
-    const { viewWidth, viewHeight } = conventions;
-    return { x: -viewWidth / 2, y: -viewHeight / 2, width: viewWidth, height: viewHeight };
   }
 
   private edit(actor: Actor, label: string, change: (actor: Actor) => Actor, gesture?: string): void {
@@ -362,8 +373,6 @@ interface Box {
   readonly width: number;
   readonly height: number;
 }
-
-const roleWords: Readonly<Record<Actor['role'], string>> = { source: 'strikes', target: 'is struck', bystander: 'stands by' };
 
 /** A body with room for the poses to move its parts. */
 function bodyBox(actor: Actor | undefined): Box {

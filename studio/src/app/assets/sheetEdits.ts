@@ -92,7 +92,8 @@ export function cellsFromText(text: string, count: number): number[] {
     .flatMap((word): number[] => {
       const [, from, to] = /^(\d+)(?:-(\d+))?$/.exec(word) ?? [];
       if (from === undefined) return [];
-      const [first, last] = [Number(from), Math.min(Number(to ?? from), count - 1)];
+      const first = Number(from);
+      const last = to === undefined ? first : Math.min(Number(to), count - 1);
       const step = last < first ? -1 : 1;
       return Array.from({ length: Math.min(cellLimit, Math.abs(last - first) + 1) }, (_, i) => first + i * step);
     })

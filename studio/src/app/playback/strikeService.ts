@@ -14,6 +14,7 @@ import {
 } from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
+import { StageSetUps } from '../stage/stageSetUps';
 
 /** What is struck next. */
 export interface StrikeSettings {
@@ -101,6 +102,7 @@ export interface StageTake {
 @Injectable({ providedIn: 'root' })
 export class StrikeService {
   private readonly projects = inject(ProjectService);
+  private readonly stages = inject(StageSetUps);
   private readonly settings = new BehaviorSubject<StrikeSettings>({
     sequence: '',
     payload: {},
@@ -122,7 +124,7 @@ export class StrikeService {
   readonly settings$ = this.settings.asObservable();
 
   /** Emits a new take whenever the sequence, the payload, the seed or the soloed lanes change. */
-  readonly stage$ = combineLatest([this.projects.project$, this.settings]).pipe(
+  readonly stage$ = combineLatest([this.stages.project$, this.settings]).pipe(
     map(([project, settings]) => ({ project, settings, sequence: project.sequences.find(({ id }) => id === settings.sequence) })),
     filter((state): state is { project: Project; settings: StrikeSettings; sequence: Sequence } => state.sequence !== undefined),
     distinctUntilChanged(

@@ -1,6 +1,6 @@
 import 'pixi.js/unsafe-eval';
-import { Container, Graphics, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
-import { type ActorFrame, type Frame, type Project, type Place } from '@undatio/core';
+import { Container, Graphics, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
+import type { ActorFrame, Frame, Place, Project, StageSetUp } from '@undatio/core';
 import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
@@ -14,7 +14,8 @@ import { ParticleLayer } from './particleLayer';
 import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
 import { drawsInSoftware } from './softwareDrawing';
-import { contactPlace, stageScale } from './stageView';
+import type { OnStage } from './stageSetUps';
+import { contactPlace, stageScale, type StageBackground } from './stageView';
 import { TextLayer } from './textLayer';
 
 /** World height at which the log's moss begins, under the actors' feet. */
@@ -46,7 +47,10 @@ export class StagePainter {
   private pictures: PictureLayers | undefined;
   private readonly plainGround = new Graphics();
   private conventions = { viewWidth: 960, viewHeight: 540 };
-  private seenFromAbove = false;
+  private noGround = false;
+  private nearer = 1;
+  private own: StageSetUp['background'];
+  private backdrop: Sprite | undefined;
   private arena: Arena | undefined;
   private stands: readonly (Standing | undefined)[] = [];
   private asked = false;
@@ -65,7 +69,7 @@ export class StagePainter {
   }
 
   /** Makes the painter inside `host`, with the project’s own pictures. Rejects when there is no WebGL or a picture is missing. */
-  static async create(host: HTMLElement, project: Project, pictureUrl: (asset: string) => string): Promise<StagePainter> {
+  static async create(host: HTMLElement, { project, setUp }: OnStage, pictureUrl: (asset: string) => string): Promise<StagePainter> {
     const renderer = new WebGLRenderer();
     await renderer.init({
       background: skies.dark,
@@ -85,7 +89,7 @@ export class StagePainter {
     const painter = new StagePainter(renderer, host);
     host.append(renderer.canvas);
     try {
-      await painter.furnish(project, pictureUrl);
+      await painter.furnish(project, setUp, pictureUrl);
     } catch (error) {
       painter.destroy();
       throw error;
@@ -93,10 +97,12 @@ export class StagePainter {
     return painter;
   }
 
-  private async furnish(project: Project, pictureUrl: (asset: string) => string): Promise<void> {
+  private async furnish(project: Project, setUp: StageSetUp | undefined, pictureUrl: (asset: string) => string): Promise<void> {
     const { actors, assets } = project;
     this.conventions = project.conventions;
-    this.seenFromAbove = project.seen === 'above';
+    this.noGround = project.seen === 'above' || setUp?.ground === false;
+    this.nearer = setUp?.zoom ?? 1;
+    this.own = setUp?.background;
     const pictures = assets.filter((asset) => asset.type === 'picture');
     const { textures } = this;
     const load = async (ids: Iterable<string>): Promise<void> => {
@@ -113,14 +119,16 @@ export class StagePainter {
         ...(parts.length > 0 ? parts.map((part) => part.picture) : [picture]),
         ...clips.map((clip) => clip.picture),
       ]),
-      ...arenaPictures,
+      ...(setUp?.background?.of === 'picture' ? [setUp.background.picture] : setUp?.background ? [] : arenaPictures),
     ]);
     const known = new Set(pictures.map(({ id }) => id));
     await load([...first].filter((id) => known.has(id)));
     this.later = load([...known].filter((id) => !first.has(id)));
     this.pictures = new PictureLayers(textures);
+    this.backdrop = backdropOf(setUp?.background, textures);
+    if (this.backdrop) this.world.addChild(this.backdrop);
     this.world.addChild(this.plainGround);
-    this.arena = new Arena(textures, mossLine + 12);
+    this.arena = new Arena(setUp?.background ? new Map() : textures, mossLine + 12);
     this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
     const cells = new CellTextures(assets, textures);
     this.cells = cells;
@@ -179,11 +187,17 @@ export class StagePainter {
     if (this.last) this.paint(this.last);
   }
 
-  setBackground(background: keyof typeof skies): void {
-    this.renderer.background.color = skies[background];
-    this.plainGround.tint = grounds[background];
-    const night = background === 'dark' && this.arena?.drawn === true;
-    this.plainGround.visible = !night && !this.seenFromAbove;
+  /** `own` is the stage's own, where it has one. */
+  setBackground(background: StageBackground): void {
+    const plain = background === 'own' ? 'dark' : background;
+    const isOwn = background === 'own' && this.own !== undefined;
+    this.renderer.background.color = isOwn && this.own?.of === 'colour' ? this.own.colour : skies[plain];
+    this.plainGround.tint = grounds[plain];
+    const night = plain === 'dark' && this.arena?.drawn === true;
+    if (this.backdrop) this.backdrop.visible = isOwn;
+    // A colour of the stage's own stands on ground of that colour, darker.
+    if (isOwn && this.own?.of === 'colour') this.plainGround.tint = darker(this.own.colour);
+    this.plainGround.visible = !night && !this.noGround && !(isOwn && this.own?.of === 'picture');
     this.arena?.show(night);
     this.request();
   }
@@ -201,7 +215,7 @@ export class StagePainter {
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
-    const zoom = stageScale(this.conventions, width) * view.zoom;
+    const zoom = stageScale(this.conventions, width, this.nearer) * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
@@ -244,4 +258,19 @@ export class StagePainter {
     this.scene.destroy({ children: true });
     this.renderer.destroy(true);
   }
+}
+
+/** A picture of the game behind everything, in its place; none where its picture is gone. */
+function backdropOf(background: StageSetUp['background'], textures: ReadonlyMap<string, Texture>): Sprite | undefined {
+  const texture = background?.of === 'picture' ? textures.get(background.picture) : undefined;
+  if (!texture || background?.of !== 'picture') return undefined;
+  const sprite = new Sprite({ texture, anchor: 0.5, x: background.x, y: background.y });
+  sprite.scale.set(background.width / texture.width);
+  return sprite;
+}
+
+function darker(colour: string): number {
+  const packed = parseInt(colour.slice(1), 16);
+  const part = (shift: number): number => Math.round(((packed >> shift) & 255) * 0.75) << shift;
+  return part(16) | part(8) | part(0);
 }

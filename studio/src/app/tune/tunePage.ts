@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, linkedSignal, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { AudioService } from '../playback/audioService';
 import { HandService } from '../playback/handService';
@@ -8,13 +8,15 @@ import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { PointerDrag } from '../shared/pointerDrag';
 import { isTyping } from '../shared/typing';
+import { StageSetUps } from '../stage/stageSetUps';
+import type { StageBackground } from '../stage/stageView';
 import { ImpactStrip } from './strip/impactStrip';
 import { TuneLayout } from './tuneLayout';
 import { ReadoutList } from './pad/readoutList';
 import { Ribbon } from './ribbon/ribbon';
 import { Stage } from './stage/stage';
 import { StrikePad } from './pad/strikePad';
-import { Transport, type StageBackground } from './stage/transport';
+import { Transport } from './stage/transport';
 
 /** The heart: strike, watch, change one thing, strike again. */
 @Component({
@@ -136,7 +138,12 @@ export class TunePage {
   /** Whether the sequence of the address is there. */
   private readonly there = computed(() => this.project()?.sequences.some(({ id }) => id === this.sequence()) === true);
   private readonly first = computed(() => this.project()?.sequences[0]?.id);
-  protected readonly background = signal<StageBackground>('dark');
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  /** A stage's own is seen first. */
+  protected readonly background = linkedSignal<boolean, StageBackground>({
+    source: () => this.onStage()?.setUp?.background !== undefined,
+    computation: (hasOwn, before) => (hasOwn ? 'own' : before && before.value !== 'own' ? before.value : 'dark'),
+  });
   protected readonly layout = inject(TuneLayout);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);

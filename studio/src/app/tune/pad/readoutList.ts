@@ -4,7 +4,7 @@ import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Reado
 import { debounceTime, map, Observable, of, switchMap, throttleTime } from 'rxjs';
 import { FrameService } from '../../playback/frameService';
 import { StrikeService } from '../../playback/strikeService';
-import { ProjectService } from '../../project/projectService';
+import { StageSetUps } from '../../stage/stageSetUps';
 
 /** What a person argues about, in units; and the numbers of the instant that is shown. */
 @Component({
@@ -78,7 +78,6 @@ import { ProjectService } from '../../project/projectService';
 export class ReadoutList {
   private readonly strikes = inject(StrikeService);
   private readonly frames = inject(FrameService);
-  private readonly projects = inject(ProjectService);
   /** Whether the numbers of the instant are looked at; while they are not, nobody reads them. */
   protected readonly reading = signal(false);
   private readonly row = toSignal(
@@ -94,7 +93,7 @@ export class ReadoutList {
     ),
   );
 
-  private readonly project = toSignal(this.projects.project$);
+  private readonly project = toSignal(inject(StageSetUps).project$);
   /** Measured in slices, so that a long sequence never holds up a drag; the last reading stays until the next is whole. */
   private readonly read = toSignal(
     this.strikes.stage$.pipe(

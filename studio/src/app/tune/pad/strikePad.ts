@@ -10,6 +10,7 @@ import { movedToEvent, RapidFire } from '@undatio/core/internal';
 import { PlaybackService } from '../../playback/playbackService';
 import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { StageSetUps } from '../../stage/stageSetUps';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
 import { RadioKeys } from '../../shared/radioKeys';
@@ -48,7 +49,8 @@ export class StrikePad {
   protected readonly rapid = computed(() => this.settings().rapid);
   private readonly project = toSignal(this.projects.project$);
   /** The target and every bystander. */
-  protected readonly targetCount = computed(() => 1 + (this.project()?.actors.filter(({ role }) => role === 'bystander').length ?? 0));
+  private readonly onStage = toSignal(inject(StageSetUps).project$);
+  protected readonly targetCount = computed(() => 1 + (this.onStage()?.actors.filter(({ role }) => role === 'bystander').length ?? 0));
   /** The project's own: how much standing still a body is spared, whoever strikes it. */
   protected readonly budget = computed(() => this.project()?.stopBudget);
   /** How long bodies stand still in the worst second of rapid fire. */

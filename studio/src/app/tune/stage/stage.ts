@@ -1,14 +1,15 @@
 import type { ElementRef } from '@angular/core';
 import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { distinctUntilChanged } from 'rxjs';
 import { PlaybackService } from '../../playback/playbackService';
-import { FrameService } from '../../playback/frameService';
+import { FrameService, type ShownFrame } from '../../playback/frameService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectApi } from '../../project/projectApi';
-import { ProjectService } from '../../project/projectService';
 import type { StagePainter } from '../../stage/stagePainter';
+import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
+import type { StageBackground } from '../../stage/stageView';
 import { StageHandles } from './stageHandles';
-import type { StageBackground } from './transport';
 
 /** The dark window in the paper: samples the take at the playhead and hands the frame to the painter. */
 @Component({
@@ -94,10 +95,13 @@ export class Stage {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly frames = inject(FrameService);
-  private readonly projects = inject(ProjectService);
+  private readonly stages = inject(StageSetUps);
   private readonly api = inject(ProjectApi);
   private readonly destroyed = inject(DestroyRef);
   private painter: StagePainter | undefined;
+  /** The frame that was shown last, and how often the stage was to be drawn anew. */
+  private frame: ShownFrame['frame'] | undefined;
+  private asked = 0;
 
   /** The motors while they turn, for those who hold no controller. */
   protected readonly rumble = signal<{ low: number; high: number } | undefined>(undefined);
@@ -107,7 +111,7 @@ export class Stage {
   protected readonly failed = signal<string | undefined>(undefined);
 
   constructor() {
-    afterNextRender(() => void this.start());
+    afterNextRender(() => this.start());
     effect(() => {
       // Read before the painter is there as well: what an effect has not read it does not follow.
       const background = this.background();
@@ -115,38 +119,54 @@ export class Stage {
     });
   }
 
-  private async start(): Promise<void> {
-    const project = this.projects.project;
-    if (!project) return;
-    try {
-      // The painter brings PixiJS with it: loaded after the page, so that the page does not wait for it.
-      const { StagePainter } = await import('../../stage/stagePainter');
-      const painter = await StagePainter.create(this.host().nativeElement, project, (asset) => this.api.assetUrl(project, asset));
-      if (this.destroyed.destroyed) return painter.destroy();
-      this.painter = painter;
-    } catch (error) {
-      this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
-      return;
-    }
-    this.painter.setBackground(this.background());
-    this.destroyed.onDestroy(() => this.painter?.destroy());
-    this.follow(this.painter);
-    this.shown.set(true);
-    this.painter
-      .complete()
-      .catch((error: unknown) => this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`));
-    const watch = new ResizeObserver(() => this.painter?.resize());
-    watch.observe(this.host().nativeElement);
-    this.destroyed.onDestroy(() => watch.disconnect());
-  }
-
-  private follow(painter: StagePainter): void {
+  private start(): void {
+    this.stages.onStage$.pipe(distinctUntilChanged(looksAlike), takeUntilDestroyed(this.destroyed)).subscribe((on) => void this.draw(on));
     this.strikes.stage$.pipe(takeUntilDestroyed(this.destroyed)).subscribe(({ problem }) => this.problem.set(problem));
     this.frames.frame$.pipe(takeUntilDestroyed(this.destroyed)).subscribe(({ frame }) => {
+      this.frame = frame;
       // A frame of the display is drawn within it; anything else waits for the next.
-      painter.paint(frame, this.playback.inFrame);
+      this.painter?.paint(frame, this.playback.inFrame);
       const { low, high } = frame.rumble;
       this.rumble.set(low > 0 || high > 0 ? { low, high } : undefined);
     });
+    const watch = new ResizeObserver(() => this.painter?.resize());
+    watch.observe(this.host().nativeElement);
+    this.destroyed.onDestroy(() => {
+      watch.disconnect();
+      this.painter?.destroy();
+    });
   }
+
+  /** Draws the stage anew, with other bodies or another background; the one before stays until it is there. */
+  private async draw(on: OnStage): Promise<void> {
+    const asked = ++this.asked;
+    try {
+      // The painter brings PixiJS with it: loaded after the page, so that the page does not wait for it.
+      const { StagePainter } = await import('../../stage/stagePainter');
+      const painter = await StagePainter.create(this.host().nativeElement, on, (asset) => this.api.assetUrl(on.project, asset));
+      if (this.destroyed.destroyed || asked !== this.asked) return painter.destroy();
+      this.painter?.destroy();
+      this.painter = painter;
+    } catch (error) {
+      this.fail(error);
+      return;
+    }
+    this.failed.set(undefined);
+    this.painter.setBackground(this.background());
+    if (this.frame) this.painter.paint(this.frame);
+    this.shown.set(true);
+    this.painter.complete().catch((error: unknown) => this.fail(error));
+  }
+
+  private fail(error: unknown): void {
+    this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Whether two stages are drawn with the same bodies, pictures and surroundings. */
+function looksAlike(a: OnStage, b: OnStage): boolean {
+  const [one, other] = [a.project, b.project];
+  const same =
+    one.actors === other.actors && one.assets === other.assets && one.conventions === other.conventions && one.seen === other.seen;
+  return same && a.setUp === b.setUp;
 }

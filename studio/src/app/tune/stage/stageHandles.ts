@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { Effect } from '@undatio/core';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { StageSetUps } from '../../stage/stageSetUps';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { contactPlace, stageScale } from '../../stage/stageView';
 import { OpenLane } from '../openLane';
@@ -113,17 +114,18 @@ export class StageHandles {
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly size = signal({ width: 0, height: 0 });
-  private readonly project = toSignal(this.projects.project$);
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  private readonly project = computed(() => this.onStage()?.project);
   /** Stage px for one world px. */
   private readonly scale = computed(() =>
-    stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width),
+    stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width, this.onStage()?.setUp?.zoom),
   );
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
   protected readonly name = computed(() => this.effect()?.label ?? this.effect()?.id ?? '');
   protected readonly shape = computed(() => {
     const effect = this.effect();
-    const { project } = this.projects;
+    const project = this.project();
     if (!effect || !project) return undefined;
     const { payload } = this.settings();
     const direction = this.stage()?.event?.fields.find(({ type }) => type === 'direction');

@@ -6,14 +6,15 @@ import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
 import { AudioService } from '../../playback/audioService';
 import { frameRates, PlaybackService, speeds } from '../../playback/playbackService';
-
-export type StageBackground = 'dark' | 'mid' | 'bright';
+import { Choice, type Option } from '../../shared/choice';
+import { StageSetUps } from '../../stage/stageSetUps';
+import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
 
 /** Play, loop, speed, single frames, the frame rate to emulate, the background, and the volume. */
 @Component({
   selector: 'und-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, PopoverModule, SelectButtonModule, SliderModule],
+  imports: [Choice, FormsModule, PopoverModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
     <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
@@ -55,6 +56,10 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
     @if (viewing()) {
       <p-popover #popover appendTo="body" (onHide)="viewing.set(false)">
         <div class="view">
+          @if (setUpOptions().length > 0) {
+            <label class="field-label" for="stage-set-up">Stage</label>
+            <und-choice inputId="stage-set-up" [options]="setUpOptions()" [value]="setUp()?.id ?? ''" (changed)="turnTo($event)" />
+          }
           <p-selectbutton
             [options]="rates"
             optionLabel="label"
@@ -68,7 +73,7 @@ export type StageBackground = 'dark' | 'mid' | 'bright';
           <span id="rate-label" class="visually-hidden">Frame rate to emulate</span>
           <span class="field-label" aria-hidden="true">frames/s</span>
           <p-selectbutton
-            [options]="backgrounds"
+            [options]="backgrounds()"
             [allowEmpty]="false"
             size="small"
             [ngModel]="background()"
@@ -157,5 +162,16 @@ export class Transport {
     label: ({ 1: '1', 0.5: '½', 0.25: '¼', 0.1: '⅒' } as Record<number, string>)[value],
   }));
   protected readonly rates = frameRates.map((value) => ({ value, label: value === 0 ? 'screen' : String(value) }));
-  protected readonly backgrounds: StageBackground[] = ['dark', 'mid', 'bright'];
+  private readonly stages = inject(StageSetUps);
+  private readonly onStage = toSignal(this.stages.onStage$);
+  /** A stage's own comes with the stage. */
+  protected readonly backgrounds = computed(() => stageBackgrounds.filter((one) => one !== 'own' || this.onStage()?.setUp?.background));
+  protected readonly setUp = computed(() => this.onStage()?.setUp);
+  protected readonly setUpOptions = computed(() =>
+    (this.onStage()?.project.stages ?? []).map(({ id, label }): Option => ({ value: id, label })),
+  );
+
+  protected turnTo(stage: string): void {
+    this.stages.choose(stage);
+  }
 }

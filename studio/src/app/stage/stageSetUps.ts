@@ -1,0 +1,66 @@
+import { inject, Injectable } from '@angular/core';
+import type { Actor, Project, StageSetUp } from '@undatio/core';
+import { actorsOn } from '@undatio/core/internal';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, shareReplay } from 'rxjs';
+import { ProjectService } from '../project/projectService';
+
+/** The project as it stands on a stage, and that stage; none where every actor stands as it is. */
+export interface OnStage {
+  readonly project: Project;
+  readonly setUp: StageSetUp | undefined;
+}
+
+/** Where a window remembers which stage of a project it looks at. */
+const keyOf = (project: string): string => `undatio stage of ${project}`;
+
+/** Which of the project's stages is struck on in this window, and who stands on it. */
+@Injectable({ providedIn: 'root' })
+export class StageSetUps {
+  private readonly projects = inject(ProjectService);
+  private readonly chosen = new BehaviorSubject<string | undefined>(undefined);
+  private kept: { readonly actors: readonly Actor[]; readonly bodies: StageSetUp['bodies']; readonly on: Actor[] } | undefined;
+
+  /** Emits the project as it stands on the chosen stage, with every change of either. */
+  readonly onStage$ = combineLatest([this.projects.project$, this.chosen]).pipe(
+    map(([project]) => this.stand(project)),
+    distinctUntilChanged((a, b) => a.project === b.project && a.setUp === b.setUp),
+    shareReplay({ bufferSize: 1, refCount: false }),
+  );
+  readonly project$ = this.onStage$.pipe(map(({ project }) => project));
+
+  /** The project as it stands on the chosen stage now. */
+  get project(): Project | undefined {
+    const { project } = this.projects;
+    return project && this.stand(project).project;
+  }
+
+  /** Strikes on another stage of the project from now on. */
+  choose(id: string): void {
+    const { project } = this.projects;
+    if (project) sessionStorage.setItem(keyOf(project.id), id);
+    this.chosen.next(id);
+  }
+
+  /** The chosen stage of a project, the first where none was chosen or it is gone. */
+  setUpOf({ id, stages = [] }: Pick<Project, 'id' | 'stages'>): StageSetUp | undefined {
+    const wanted = this.chosen.value ?? sessionStorage.getItem(keyOf(id));
+    return stages.find((stage) => stage.id === wanted) ?? stages.at(0);
+  }
+
+  private last: OnStage | undefined;
+  private lastOf: Project | undefined;
+
+  private stand(project: Project): OnStage {
+    const setUp = this.setUpOf(project);
+    if (this.last && this.lastOf === project && this.last.setUp === setUp) return this.last;
+    this.lastOf = project;
+    this.last = { setUp, project: setUp?.bodies ? { ...project, actors: this.actorsOf(project, setUp) } : project };
+    return this.last;
+  }
+
+  /** The same list as long as nothing of it changes, so that nothing is made anew that hangs on it. */
+  private actorsOf({ actors }: Project, { bodies }: StageSetUp): Actor[] {
+    if (this.kept?.actors !== actors || this.kept.bodies !== bodies) this.kept = { actors, bodies, on: [...actorsOn(actors, { bodies })] };
+    return this.kept.on;
+  }
+}
