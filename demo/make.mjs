@@ -7,24 +7,12 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import wavefile from 'wavefile';
 import { readProject } from '@undatio/core';
+import { measureSound } from '@undatio/core/internal';
 import { makeSounds, sampleRate } from './source/sounds.mjs';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const projectFile = join(here, 'elytra-league.undatio.json');
 const sha256 = (bytes) => createHash('sha256').update(bytes).digest('hex');
-const round = (x, digits) => Number(x.toFixed(digits));
-
-/** The clip's outline in 64 steps, for drawing. */
-function peaksOf(samples) {
-  const width = Math.ceil(samples.length / 64);
-  return Array.from({ length: 64 }, (_, i) =>
-    round(
-      samples.slice(i * width, (i + 1) * width).reduce((most, x) => Math.max(most, Math.abs(x)), 0),
-      3,
-    ),
-  );
-}
-
 /** Writes a clip's WAV file and returns its asset. */
 function writeSound({ id, label, tags, samples }) {
   const wav = new wavefile.WaveFile();
@@ -37,8 +25,7 @@ function writeSound({ id, label, tags, samples }) {
   const bytes = wav.toBuffer();
   const file = `assets/sounds/${id}.wav`;
   writeFileSync(join(here, file), bytes);
-  const duration = round(samples.length / sampleRate, 6);
-  return { type: 'sound', id, label, file, sha256: sha256(bytes), tags, duration, peaks: peaksOf(samples) };
+  return { type: 'sound', id, label, file, sha256: sha256(bytes), tags, ...measureSound([Float32Array.from(samples)], sampleRate, 64) };
 }
 
 mkdirSync(join(here, 'assets/sounds'), { recursive: true });

@@ -2,6 +2,8 @@
 export { compileContext } from './checks/checkProject.js';
 export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';
+export { measureSound, type MeasuredSound } from './measure/measureSound.js';
+export { encodeWav16, isWav16 } from './measure/wav16.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
 export { readFrameList } from './edits/frameList.js';

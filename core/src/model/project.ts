@@ -205,6 +205,7 @@ function assetSchemaWith<P extends z.ZodRawShape>(cut: P) {
       duration: z.number().min(0).max(600).describe('Seconds.'),
       peaks: z.array(z.number().min(0).max(1)).max(512).default([]).describe('Its outline, for drawing.'),
       loudness: z.number().min(-200).max(20).optional().describe('LUFS after ITU-R BS.1770; left out where it is silent or not measured.'),
+      lead: z.number().min(0).max(600).optional().describe('Seconds of silence before it begins.'),
     }),
     z.strictObject({
       type: z.literal('picture').describe('A picture.'),

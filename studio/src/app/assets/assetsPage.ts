@@ -11,6 +11,7 @@ import { ScreenAddress } from '../project/screenAddress';
 import { FileDrop } from '../shared/fileDrop';
 import { ImportService } from './importService';
 import { SheetCutter } from './sheetCutter';
+import { SoundPanel } from './soundPanel';
 
 interface User {
   readonly label: string;
@@ -22,7 +23,7 @@ interface User {
 @Component({
   selector: 'und-assets-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, SheetCutter],
+  imports: [RouterLink, SheetCutter, SoundPanel],
   templateUrl: './assetsPage.html',
   styleUrl: './assetsPage.scss',
   hostDirectives: [FileDrop],
@@ -42,8 +43,8 @@ export class AssetsPage {
   protected readonly unusedOnly = signal(false);
   /** The row that the keyboard is on. */
   protected readonly here = signal('');
-  /** The picture that is being cut. */
-  protected readonly cutting = signal('');
+  /** The asset that is looked into: a picture to be cut, or a sound to be read. */
+  protected readonly opened = signal('');
   /** A removal that waits, because others use the asset. */
   protected readonly removing = signal('');
 

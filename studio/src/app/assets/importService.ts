@@ -1,12 +1,11 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Asset } from '@undatio/core';
-import { freeId } from '@undatio/core/internal';
+import { encodeWav16, freeId, type MeasuredSound } from '@undatio/core/internal';
 import { firstValueFrom } from 'rxjs';
 import type { DocumentState } from '../project/documentKey';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { fileKind, pngSize, refuseLargePicture, refuseLongSound, type FileKind } from './fileKind';
-import type { MeasuredSound } from './measured';
 
 /** What became of the files that were brought in last. */
 export interface ImportState {
@@ -81,6 +80,30 @@ export class ImportService {
     this.state.update((state) => ({ ...state, done: 1, running: false }));
   }
 
+  /** Writes a sound's file anew as 16-bit WAV, without so many seconds of its beginning. What it was comes back by undoing it. */
+  async rewrite(asset: Asset, label: string, without: number): Promise<void> {
+    this.state.set({ ...none, of: 1, running: true });
+    try {
+      const response = await fetch(this.api.assetUrl(this.projects.project, asset.id));
+      if (!response.ok) throw new Error('its file is missing');
+      const { channels, sampleRate } = await decoded(new Uint8Array(await response.arrayBuffer()));
+      // A moment is left, so that nothing of the first rise is lost.
+      const from = Math.max(0, Math.floor((without - 0.002) * sampleRate));
+      const cut = channels.map((channel) => channel.slice(from));
+      const bytes = encodeWav16(cut, sampleRate);
+      const after = {
+        ...asset,
+        file: asset.file.replace(/\.[^./]+$/, '') + '.wav',
+        sha256: await this.keep(bytes),
+        ...(await this.measureSamples(cut, sampleRate)),
+      };
+      this.projects.editDocument(`assets/${asset.id}`, label, () => after as Asset);
+    } catch (error) {
+      this.state.update((state) => ({ ...state, refused: [{ name: asset.label, why: (error as Error).message }] }));
+    }
+    this.state.update((state) => ({ ...state, done: 1, running: false }));
+  }
+
   private async assetOf(file: File, made: readonly Asset[]): Promise<Asset | undefined> {
     const read = await this.read(file);
     const all = [...(this.projects.project?.assets ?? []), ...made];
@@ -102,8 +125,7 @@ export class ImportService {
     const label = wordsOf(file.name);
     const common = { id: 'new', label, tags: tagsOf(file.name) };
     if (kind === 'wav' || kind === 'audio') {
-      const { silence: _, ...measured } = await this.measure(bytes);
-      return { type: 'sound', ...common, file: file.name, sha256: await this.keep(bytes), ...measured };
+      return { type: 'sound', ...common, file: file.name, sha256: await this.keep(bytes), ...(await this.measure(bytes)) };
     }
     if (kind === 'svg') bytes = await safeSvg(bytes);
     if (kind === 'png') {
@@ -120,22 +142,17 @@ export class ImportService {
   }
 
   private async measure(bytes: Uint8Array): Promise<MeasuredSound> {
-    let decoded: AudioBuffer;
-    try {
-      // Decoding is the browser's own thread's work, and takes the buffer with it.
-      decoded = await new OfflineAudioContext(1, 1, 48000).decodeAudioData(bytes.slice().buffer);
-    } catch {
-      throw new Error('it is no sound that can be decoded: cut short, or in a form that the browser does not know');
-    }
-    if (decoded.length === 0) throw new Error('it is empty: there is no sound in it');
-    refuseLongSound(decoded.duration);
-    const channels = Array.from({ length: decoded.numberOfChannels }, (_, c) => decoded.getChannelData(c).slice());
+    const { channels, sampleRate } = await decoded(bytes);
+    return this.measureSamples(channels, sampleRate);
+  }
+
+  /** Measures samples off the page's thread, which takes them along. */
+  private measureSamples(channels: readonly Float32Array<ArrayBuffer>[], sampleRate: number): Promise<MeasuredSound> {
     this.worker ??= this.startWorker();
     const number = Math.random();
     const measured = new Promise<MeasuredSound>((done) => this.measuring.set(number, done));
-    const order = { number, channels, sampleRate: decoded.sampleRate };
     this.worker.postMessage(
-      order,
+      { number, channels, sampleRate },
       channels.map(({ buffer }) => buffer),
     );
     return measured;
@@ -149,6 +166,21 @@ export class ImportService {
     };
     return worker;
   }
+}
+
+/** A sound's samples. Throws an Error for a person where the browser makes nothing of it. */
+async function decoded(bytes: Uint8Array): Promise<{ channels: Float32Array<ArrayBuffer>[]; sampleRate: number }> {
+  let sound: AudioBuffer;
+  try {
+    // Decoding is the browser's own thread's work, and takes the buffer with it.
+    sound = await new OfflineAudioContext(1, 1, 48000).decodeAudioData(bytes.slice().buffer);
+  } catch {
+    throw new Error('it is no sound that can be decoded: cut short, or in a form that the browser does not know');
+  }
+  if (sound.length === 0) throw new Error('it is empty: there is no sound in it');
+  refuseLongSound(sound.duration);
+  const channels = Array.from({ length: sound.numberOfChannels }, (_, c) => sound.getChannelData(c).slice());
+  return { channels, sampleRate: sound.sampleRate };
 }
 
 const mostUses = 500;

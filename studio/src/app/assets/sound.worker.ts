@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { measureSound } from './measured';
+import { measureSound } from '@undatio/core/internal';
 
 /** Measures one sound after another, off the page's thread. */
 addEventListener('message', ({ data }: MessageEvent<{ number: number; channels: Float32Array[]; sampleRate: number }>) => {

@@ -97,10 +97,17 @@ export class AudioService {
 
   /** Plays one clip by itself, as recorded; the one before it stops. */
   preview(clip: string): void {
+    this.previewTogether([clip], 0);
+  }
+
+  /** Plays clips as recorded, each so many seconds after the one before has begun. */
+  previewTogether(clips: readonly string[], gap: number): void {
     this.silence();
     const output = this.ready();
-    const cue = { effect: '', clip, start: 0, gain: 1, rate: 1, pan: 0, cut: 0, gap: 0, voices: 1 };
-    this.schedule(output, cue, output.context.currentTime, 1);
+    clips.forEach((clip, i) => {
+      const cue = { effect: '', clip, start: 0, gain: 1, rate: 1, pan: 0, cut: 0, gap: 0, voices: 1 };
+      this.schedule(output, cue, output.context.currentTime + i * gap, 1);
+    });
   }
 
   private silence(): void {

@@ -1,4 +1,4 @@
-import { measureSound } from './measured';
+import { measureSound } from './measureSound.js';
 
 describe('a sound that is brought in', () => {
   it('is outlined by the highest of each stretch, of all its channels', () => {
@@ -12,7 +12,7 @@ describe('a sound that is brought in', () => {
 
   it('tells how long it is silent before it begins, and nothing of the loudness of silence', () => {
     const samples = new Float32Array(48000).fill(0.2, 24000);
-    expect(measureSound([samples], 48000).silence).toBeCloseTo(0.5, 6);
+    expect(measureSound([samples], 48000).lead).toBeCloseTo(0.5, 6);
     expect(measureSound([new Float32Array(480)], 48000).loudness).toBeUndefined();
   });
 

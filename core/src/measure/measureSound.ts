@@ -1,4 +1,4 @@
-import { programmeLoudness } from '@undatio/core/internal';
+import { programmeLoudness } from './programmeLoudness.js';
 
 /** What is measured of a sound. */
 export interface MeasuredSound {
@@ -8,16 +8,15 @@ export interface MeasuredSound {
   readonly peaks: number[];
   /** LUFS; undefined where it is silent. */
   readonly loudness: number | undefined;
-  /** Seconds of silence before it begins; a suggestion, nothing is cut. */
-  readonly silence: number;
+  /** Seconds of silence before it begins. */
+  readonly lead: number;
 }
 
-const outlineSteps = 128;
 /** What is quieter than this, −60 dB, counts as silence. */
 const silent = 0.001;
 
-/** Measures decoded samples. */
-export function measureSound(channels: readonly Float32Array[], sampleRate: number): MeasuredSound {
+/** Measures decoded samples, its outline in so many steps. */
+export function measureSound(channels: readonly Float32Array[], sampleRate: number, outlineSteps = 128): MeasuredSound {
   const length = channels[0]?.length ?? 0;
   const steps = Math.min(outlineSteps, Math.max(1, length));
   const peaks = new Array<number>(steps).fill(0);
@@ -35,6 +34,6 @@ export function measureSound(channels: readonly Float32Array[], sampleRate: numb
     duration: Number((length / sampleRate).toFixed(6)),
     peaks: peaks.map((peak) => Number(Math.min(1, peak).toFixed(3))),
     loudness: Number.isFinite(loudness) ? Number(loudness.toFixed(1)) : undefined,
-    silence: length === 0 ? 0 : first / sampleRate,
+    lead: length === 0 ? 0 : Number((first / sampleRate).toFixed(4)),
   };
 }
