@@ -249,6 +249,7 @@ export const sequenceSchema = /* @__PURE__ */ lazySchema(() =>
     label: label(),
     event: identifier().describe('The event whose payload drives it.'),
     note: z.string().max(2000).default('').describe('For people.'),
+    tags: z.array(z.string().min(1).max(40)).max(32).optional().describe('What people find it by.'),
     effects: z.array(effectSchema()).max(effectLimit).describe('What happens, in the order of its lanes.'),
   }),
 );

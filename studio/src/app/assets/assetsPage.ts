@@ -9,6 +9,7 @@ import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { FileDrop } from '../shared/fileDrop';
+import { tagsFromText } from '../shared/tagText';
 import { ImportService } from './importService';
 import { SheetCutter } from './sheetCutter';
 import { SoundPanel } from './soundPanel';
@@ -130,14 +131,7 @@ export class AssetsPage {
   }
 
   protected retag(asset: Asset, text: string): void {
-    const tags = [
-      ...new Set(
-        text
-          .split(',')
-          .map((tag) => tag.trim().slice(0, 40))
-          .filter(Boolean),
-      ),
-    ].slice(0, 32);
+    const tags = tagsFromText(text);
     if (tags.join() !== asset.tags.join()) this.edit(asset, `tag ${asset.label}`, { tags });
   }
 

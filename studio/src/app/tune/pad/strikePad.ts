@@ -11,6 +11,7 @@ import { PlaybackService } from '../../playback/playbackService';
 import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { StageSetUps } from '../../stage/stageSetUps';
+import { tagsFromText } from '../../shared/tagText';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
 import { RadioKeys } from '../../shared/radioKeys';
@@ -111,6 +112,21 @@ export class StrikePad {
     const id = this.stage()?.sequence.id;
     if (label && id) this.projects.edit(id, 'rename', (sequence) => ({ ...sequence, label }));
     box.value = this.name();
+  }
+
+  protected readonly sequenceNote = computed(() => this.stage()?.sequence.note ?? '');
+  protected readonly sequenceTags = computed(() => this.stage()?.sequence.tags?.join(', ') ?? '');
+
+  protected setNote(note: string): void {
+    const id = this.stage()?.sequence.id;
+    if (id && note !== this.sequenceNote()) this.projects.edit(id, 'note', (sequence) => ({ ...sequence, note }));
+  }
+
+  protected setTags(text: string): void {
+    const id = this.stage()?.sequence.id;
+    const tags = tagsFromText(text);
+    if (!id || tags.join() === this.stage()?.sequence.tags?.join()) return;
+    this.projects.edit(id, 'tags', ({ tags: _, ...sequence }) => (tags.length > 0 ? { ...sequence, tags } : sequence));
   }
 
   protected strike(): void {

@@ -179,9 +179,12 @@ export class Ribbon {
   protected readonly chosen = computed(() => this.settings().sequence);
   protected readonly groups = computed(() => {
     const project = this.project();
-    const wanted = this.filter().trim().toLowerCase();
+    const words = this.filter().trim().toLowerCase().split(/\s+/);
     if (!project) return [];
-    const tiles = project.sequences.filter(({ id, label }) => `${id} ${label}`.toLowerCase().includes(wanted));
+    const tiles = project.sequences.filter(({ id, label, note, tags = [] }) => {
+      const text = `${id} ${label} ${tags.join(' ')} ${note}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    });
     return project.events
       .map((event) => ({ id: event.id, event: event.label, tiles: tiles.filter((tile) => tile.event === event.id) }))
       .filter((group) => group.tiles.length > 0);

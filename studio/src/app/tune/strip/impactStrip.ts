@@ -22,7 +22,9 @@ import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
 import { Lane } from './lane';
 import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
+import { LaneSelection } from '../laneSelection';
 import { OpenLane } from '../openLane';
+import { withoutEach } from '../severalLanes';
 import { freeEffectId } from '../sequenceEdits';
 import { TimeAxis } from './timeAxis';
 
@@ -44,6 +46,7 @@ const overscan = 240;
   host: {
     '(document:keydown)': 'pageKey($event)',
     '(document:copy)': 'copy($event)',
+    '(document:cut)': 'cut($event)',
     '(document:paste)': 'paste($event)',
   },
 })
@@ -64,6 +67,7 @@ export class ImpactStrip {
   protected readonly opened = inject(OpenLane).id;
   private readonly openedIndex = computed(() => this.effects().findIndex(({ id }) => id === this.opened()));
   protected readonly adding = signal(false);
+  protected readonly selection = inject(LaneSelection);
   protected readonly typed = signal('');
   /** Why nothing was pasted. */
   protected readonly told = signal('');
@@ -128,19 +132,40 @@ export class ImpactStrip {
   }
 
   protected pageKey(event: KeyboardEvent): void {
-    if (event.key !== 'a' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+    if (isTyping(event) || event.altKey) return;
+    const held = event.ctrlKey || event.metaKey;
+    const inLanes = document.activeElement?.closest('und-lane') !== null;
+    if (event.key === 'a' && !held) this.toggleAdding();
+    else if (event.key === 'a' && inLanes) this.selection.all();
+    else if (event.key === 'Escape' && inLanes && this.selection.ids().size > 0) this.selection.clear();
+    else return;
     event.preventDefault();
-    this.toggleAdding();
   }
 
-  /** The lane that the keyboard is on goes to the clipboard; a text that is selected or typed has the clipboard to itself. */
-  protected copy(event: ClipboardEvent): void {
+  /**
+   * The lane that the keyboard is on goes to the clipboard, with all that are chosen where it is one of them; a text that is
+   * selected or typed has the clipboard to itself.
+   */
+  protected copy(event: ClipboardEvent): ReadonlySet<string> | undefined {
     const id = document.activeElement?.closest<HTMLElement>('und-lane')?.dataset['effect'];
-    const effect = this.effects().find((one) => one.id === id);
-    if (!effect || !event.clipboardData || this.isText(event) || getSelection()?.isCollapsed === false) return;
+    const ids = id === undefined ? this.selection.ids() : this.selection.with(id);
+    const effects = this.effects().filter((one) => ids.has(one.id));
+    if (effects.length === 0 || !event.clipboardData || this.isText(event) || getSelection()?.isCollapsed === false) return undefined;
     event.preventDefault();
-    event.clipboardData.setData('text/plain', lanesToText([effect]));
+    event.clipboardData.setData('text/plain', lanesToText(effects));
     this.told.set('');
+    return ids;
+  }
+
+  /** Copies them, and takes them out. */
+  protected cut(event: ClipboardEvent): void {
+    const ids = this.copy(event);
+    const { sequence, take } = this.stage() ?? {};
+    if (!ids || !sequence) return;
+    const startOf = (id: string): number | undefined => take?.firings.find(({ effect }) => effect === id)?.start;
+    this.projects.edit(sequence.id, ids.size === 1 ? `cut ${[...ids][0]}` : `cut ${ids.size} lanes`, (before) =>
+      withoutEach(before, ids, startOf),
+    );
   }
 
   /** Lanes from the clipboard stand behind those that are there. */
@@ -154,7 +179,9 @@ export class ImpactStrip {
       const after = withLanes(sequence, lanes, this.projects.compileContext(project));
       this.projects.edit(sequence.id, lanes.length === 1 ? `paste ${lanes[0].id}` : `paste ${lanes.length} lanes`, () => after);
       this.told.set('');
-      const { id } = after.effects[after.effects.length - lanes.length];
+      const pasted = after.effects.slice(-lanes.length).map((effect) => effect.id);
+      this.selection.choose(pasted.length > 1 ? pasted : []);
+      const [id] = pasted;
       afterNextRender(() => this.laneOf(id)?.querySelector<HTMLElement>('.block')?.focus(), { injector: this.injector });
     } catch (error) {
       this.told.set(`Nothing was pasted: ${(error as Error).message}.`);

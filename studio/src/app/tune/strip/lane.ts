@@ -1,7 +1,7 @@
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
-import { type Asset, type Effect } from '@undatio/core';
+import { type Asset, type Effect, type Sequence } from '@undatio/core';
 import { effectKinds, valueSpan, type EnvelopePoint, type GradientPoint, type NumberValue, type TimedFiring } from '@undatio/core/internal';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService, type StageTake } from '../../playback/strikeService';
@@ -13,17 +13,10 @@ import { EnvelopeEditor } from '../fields/envelopeEditor';
 import { GradientEditor } from '../fields/gradientEditor';
 import { EffectInspector, type InspectorChange } from '../fields/effectInspector';
 import { LifeAxis } from './lifeAxis';
-import { dragTo, type DragPart, type DragStart } from './laneDrag';
-import {
-  fieldsOf,
-  movedBy,
-  readField,
-  strengthenedBy,
-  stretchedBy,
-  withEffect,
-  withoutEffect,
-  type InspectedField,
-} from '../sequenceEdits';
+import { dragTo, movedTo, type DragPart, type DragStart } from './laneDrag';
+import { fieldsOf, readField, strengthenedBy, stretchedBy, withEffect, type InspectedField } from '../sequenceEdits';
+import { LaneSelection } from '../laneSelection';
+import { withEach, withMoved, withoutEach } from '../severalLanes';
 import type { SnapTargets } from './snapping';
 import type { TimeAxis } from './timeAxis';
 
@@ -39,7 +32,12 @@ const editorSteps = 3;
   imports: [FamilyGlyph, PointerDrag, EnvelopeEditor, GradientEditor, EffectInspector],
   templateUrl: './lane.html',
   styleUrl: './lane.scss',
-  host: { '[class.open]': 'open()', '[class.silent]': 'silent()', '[attr.data-effect]': 'effect().id' },
+  host: {
+    '[class.open]': 'open()',
+    '[class.silent]': 'silent()',
+    '[class.chosen]': 'selection.ids().has(effect().id)',
+    '[attr.data-effect]': 'effect().id',
+  },
 })
 export class Lane {
   readonly effect = input.required<Effect>();
@@ -56,7 +54,10 @@ export class Lane {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
+  protected readonly selection = inject(LaneSelection);
   private held: DragStart | undefined;
+  /** Every lane as it was when a drag began. */
+  private stood: readonly Effect[] = [];
   private edges: readonly number[] = [];
 
   protected readonly kind = computed(() => effectKinds[this.effect().kind]);
@@ -170,8 +171,26 @@ export class Lane {
     return field && life ? { field, life, value: readField(this.effect(), field.name) as T } : undefined;
   }
 
+  /** A click on its name opens it; with Ctrl or Shift it is chosen, by itself or with all up to the last one. */
+  protected clickName(event: MouseEvent): void {
+    if (!this.choose(event)) this.openChange.emit(!this.open());
+  }
+
+  private choose(event: MouseEvent): boolean {
+    const { id } = this.effect();
+    if (event.ctrlKey || event.metaKey) this.selection.toggle(id);
+    else if (event.shiftKey) this.selection.extend(id);
+    else return false;
+    return true;
+  }
+
   protected drag({ phase, event, gesture }: Drag, part: DragPart): void {
+    if (phase === 'start' && part === 'move' && this.choose(event)) {
+      this.held = undefined;
+      return;
+    }
     if (phase === 'start') {
+      this.stood = this.stage().sequence.effects;
       this.edges = this.all().flatMap(({ effect, start, end }) => (effect === this.effect().id ? [] : [start, end]));
       this.held = { part, effect: this.effect(), firings: this.firings(), ...this.placeOf(event) };
     }
@@ -179,6 +198,12 @@ export class Lane {
     if (phase !== 'move' || !held) return;
     const { x, y } = this.placeOf(event);
     const targets: SnapTargets = { edges: [0, ...this.edges], frame: stepSeconds };
+    const together = this.selection.with(this.effect().id);
+    if (held.part === 'move' && together.size > 1) {
+      const delta = movedTo(held, x, this.axis(), targets, event.altKey);
+      this.edit(`move ${together.size} lanes`, (sequence) => withMoved(sequence, this.stood, together, delta), `lanes ${gesture}`);
+      return;
+    }
     const after = dragTo(held, x, y, this.axis(), targets, event.altKey);
     this.change(verbs[held.part], () => after, gesture);
   }
@@ -193,12 +218,13 @@ export class Lane {
     const lengthen = (by: number) => (effect: Effect) =>
       stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
     const moves: Record<string, () => void> = {
-      ArrowLeft: () => this.change('move', (effect) => movedBy(effect, -step), 'keys'),
-      ArrowRight: () => this.change('move', (effect) => movedBy(effect, step), 'keys'),
+      ArrowLeft: () => this.moveAll(-step),
+      ArrowRight: () => this.moveAll(step),
       ',': () => this.change('shorten', lengthen(-stepSeconds), 'keys'),
       '.': () => this.change('lengthen', lengthen(stepSeconds), 'keys'),
-      '+': () => this.change('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
-      '-': () => this.change('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
+      '+': () => this.changeAll('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
+      '-': () => this.changeAll('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
+      x: () => this.selection.toggle(this.effect().id),
       Enter: () => this.openChange.emit(!this.open()),
       Delete: () => this.remove(),
       m: () => this.toggleMute(),
@@ -211,7 +237,8 @@ export class Lane {
   }
 
   protected toggleMute(): void {
-    this.change(this.effect().muted ? 'unmute' : 'mute', (effect) => ({ ...effect, muted: !effect.muted }));
+    const muted = !this.effect().muted;
+    this.changeAll(muted ? 'mute' : 'unmute', (effect) => ({ ...effect, muted }));
   }
 
   protected toggleSolo(): void {
@@ -221,7 +248,31 @@ export class Lane {
   protected remove(): void {
     const { take, sequence } = this.stage();
     const startOf = (id: string): number | undefined => take?.firings.find(({ effect }) => effect === id)?.start;
-    this.projects.edit(sequence.id, `remove ${this.name()}`, (before) => withoutEffect(before, this.effect().id, startOf));
+    const ids = this.selection.with(this.effect().id);
+    this.projects.edit(sequence.id, `remove ${this.named(ids)}`, (before) => withoutEach(before, ids, startOf));
+  }
+
+  private named(ids: ReadonlySet<string>): string {
+    return ids.size > 1 ? `${ids.size} lanes` : this.name();
+  }
+
+  private moveAll(by: number): void {
+    const ids = this.selection.with(this.effect().id);
+    this.edit(`move ${this.named(ids)}`, (sequence) => withMoved(sequence, sequence.effects, ids, by), `${[...ids].join(' ')} move keys`);
+  }
+
+  /** Changes this lane, and with it all that are chosen. */
+  private changeAll(verb: string, change: (effect: Effect) => Effect, gesture?: string): void {
+    const ids = this.selection.with(this.effect().id);
+    this.edit(
+      `${verb} ${this.named(ids)}`,
+      (sequence) => withEach(sequence, ids, change),
+      gesture && `${[...ids].join(' ')} ${verb} ${gesture}`,
+    );
+  }
+
+  private edit(label: string, change: (sequence: Sequence) => Sequence, gesture?: string): void {
+    this.projects.edit(this.stage().sequence.id, label, change, gesture);
   }
 
   protected setField({ name, value, gesture }: Pick<InspectorChange, 'name' | 'value' | 'gesture'>): void {

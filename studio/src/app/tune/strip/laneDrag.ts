@@ -23,15 +23,25 @@ const shortest = 0.001;
 export function dragTo(drag: DragStart, x: number, y: number, axis: TimeAxis, targets: SnapTargets, free: boolean): Effect {
   const { effect, firings, part } = drag;
   if (part === 'strength') return strengthenedBy(effect, Math.exp((drag.y - y) / 60));
+  if (part === 'move') return movedBy(effect, movedTo(drag, x, axis, targets, free));
   const first = firings[0];
   const last = firings[firings.length - 1];
-  const edge = part === 'end' ? last.end : first.start;
-  const wanted = axis.t(axis.x(edge) + x - drag.x);
-  const landed = free ? wanted : snap(wanted, targets, (t) => axis.x(t));
-  if (part === 'move') return movedBy(effect, tidy(landed - edge));
+  const landed = landing(drag, part === 'end' ? last.end : first.start, x, axis, targets, free);
   if (part === 'end') return stretched(effect, last, last.start, landed);
   const start = Math.min(landed, first.end - shortest);
   return movedBy(stretched(effect, first, start, first.end), tidy(start - first.start));
+}
+
+/** Seconds by which a lane that is dragged along has moved. */
+export function movedTo(drag: DragStart, x: number, axis: TimeAxis, targets: SnapTargets, free: boolean): number {
+  const edge = drag.firings[0].start;
+  return tidy(landing(drag, edge, x, axis, targets, free) - edge);
+}
+
+/** Where an edge lands when the pointer stands at `x`. */
+function landing(drag: DragStart, edge: number, x: number, axis: TimeAxis, targets: SnapTargets, free: boolean): number {
+  const wanted = axis.t(axis.x(edge) + x - drag.x);
+  return free ? wanted : snap(wanted, targets, (t) => axis.x(t));
 }
 
 /** The effect with its firing made to last from `start` to `end`, measured on the clock it runs by. */

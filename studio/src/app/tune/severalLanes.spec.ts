@@ -1,0 +1,46 @@
+import type { Effect, Sequence } from '@undatio/core';
+import { projectWith } from '../../testing';
+import { between, freeToMove, withEach, withMoved, withoutEach } from './severalLanes';
+
+const [sequence] = projectWith([
+  { kind: 'flash', id: 'a', delay: 0.1 },
+  { kind: 'squash', id: 'b', delay: 0.2, anchor: { to: 'end', effect: 'a' } },
+  { kind: 'shake', id: 'c', delay: { range: [0.1, 0.3] }, anchor: { to: 'start', effect: 'b' } },
+  { kind: 'ring', id: 'd', delay: 0.4 },
+]).sequences as [Sequence];
+const delays = ({ effects }: Sequence): unknown[] => effects.map(({ delay }: Effect) => delay);
+
+describe('several lanes', () => {
+  it('move together, and what hangs on one of them once', () => {
+    expect([...freeToMove(sequence.effects, new Set(['a', 'c', 'd']))]).toEqual(['a', 'd']);
+    expect([...freeToMove(sequence.effects, new Set(['b', 'd']))]).toEqual(['b', 'd']);
+    const moved = withMoved(sequence, sequence.effects, new Set(['a', 'b', 'd']), 0.05);
+    expect(delays(moved)).toEqual([0.15, 0.2, { range: [0.1, 0.3] }, 0.45]);
+  });
+
+  it('are moved from where they stood when the drag began, so that no rounding adds up', () => {
+    const ids = new Set(['d']);
+    const once = withMoved(sequence, sequence.effects, ids, 0.01);
+    expect(delays(withMoved(once, sequence.effects, ids, 0.02))[3]).toBe(0.42);
+  });
+
+  it('keep what else was changed of them meanwhile', () => {
+    const muted = withEach(sequence, new Set(['d']), (effect) => ({ ...effect, muted: true }));
+    const moved = withMoved(muted, sequence.effects, new Set(['d']), 0.1);
+    expect([moved.effects[3].muted, moved.effects[3].delay]).toEqual([true, 0.5]);
+  });
+
+  it('go together, and leave in its place what hung on them', () => {
+    const left = withoutEach(sequence, new Set(['a', 'd']), (id) => (id === 'b' ? 0.42 : undefined));
+    expect(left.effects.map(({ id, anchor, delay }) => [id, anchor.to, delay])).toEqual([
+      ['b', 'contact', 0.42],
+      ['c', 'start', { range: [0.1, 0.3] }],
+    ]);
+  });
+
+  it('are chosen from one to another, either way', () => {
+    expect(between(sequence.effects, 'b', 'd')).toEqual(['b', 'c', 'd']);
+    expect(between(sequence.effects, 'd', 'b')).toEqual(['b', 'c', 'd']);
+    expect(between(sequence.effects, 'gone', 'b')).toEqual(['b']);
+  });
+});
