@@ -1,37 +1,5 @@
-import { deflateSync, crc32 } from 'node:zlib';
-import wavefile from 'wavefile';
+import { png, wav } from './files.js';
 import { expect, test } from './studio.js';
-
-/** A WAV by another program's code. */
-function wav(seconds: number, hertz: number, bits = '16'): Buffer {
-  const file = new wavefile.WaveFile();
-  const samples = Array.from({ length: Math.round(seconds * 48000) }, (_, i) => 0.5 * Math.sin((2 * Math.PI * hertz * i) / 48000));
-  const whole = bits === '32f' ? samples : samples.map((sample) => Math.round(sample * 2 ** (Number(bits) - 1)));
-  file.fromScratch(2, 48000, bits, [whole, whole]);
-  return Buffer.from(file.toBuffer());
-}
-
-/** A PNG written after its specification. */
-function png(width: number, height: number): Buffer {
-  const chunk = (type: string, data: Buffer): Buffer => {
-    const body = Buffer.concat([Buffer.from(type, 'latin1'), data]);
-    const [size, check] = [Buffer.alloc(4), Buffer.alloc(4)];
-    size.writeUInt32BE(data.length);
-    check.writeUInt32BE(crc32(body));
-    return Buffer.concat([size, body, check]);
-  };
-  const header = Buffer.alloc(13);
-  header.writeUInt32BE(width, 0);
-  header.writeUInt32BE(height, 4);
-  header.set([8, 6, 0, 0, 0], 8);
-  const rows = Buffer.concat(Array.from({ length: height }, () => Buffer.concat([Buffer.of(0), Buffer.alloc(width * 4, 0xc0)])));
-  return Buffer.concat([
-    Buffer.from('\x89PNG\r\n\x1a\n', 'latin1'),
-    chunk('IHDR', header),
-    chunk('IDAT', deflateSync(rows)),
-    chunk('IEND', Buffer.alloc(0)),
-  ]);
-}
 
 test('files are brought in, measured, heard and thrown out; what cannot be used is told by its name', async ({ page, server }) => {
   await page.goto(`${server.address}/projects/elytra-league/assets`);

@@ -1,0 +1,75 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export interface GivenFile {
+  readonly name: string;
+  readonly mimeType: string;
+  readonly buffer: Buffer;
+}
+
+/** How somebody gets at what is on a page. */
+export interface Hand {
+  press(target: Locator): Promise<void>;
+  /** Writes over what stands in a box. */
+  write(box: Locator, text: string): Promise<void>;
+  choose(list: Locator, label: string): Promise<void>;
+  give(input: Locator, files: readonly GivenFile[]): Promise<void>;
+  /** Brings the keyboard to it. */
+  reach(target: Locator): Promise<void>;
+}
+
+export const mouse: Hand = {
+  press: (target) => target.click(),
+  async write(box, text) {
+    await box.fill(text);
+    await box.press('Enter');
+  },
+  async choose(list, label) {
+    await list.selectOption({ label });
+  },
+  give: (input, files) => input.setInputFiles([...files]),
+  reach: (target) => target.focus(),
+};
+
+/** More steps of Tab than any page has. */
+const mostSteps = 400;
+
+/** Tab, arrows, letters, Enter and Space alone. */
+export function keyboard(page: Page): Hand {
+  const isThere = (target: Locator): Promise<boolean> => target.evaluate((element) => element === document.activeElement);
+  /** Whether the keyboard is in the same group of radio buttons, which has one stop for all of them. */
+  const isBeside = (target: Locator): Promise<boolean> =>
+    target.evaluate(
+      (element) =>
+        element.getAttribute('role') === 'radio' && element.closest('[role=radiogroup]')?.contains(document.activeElement) === true,
+    );
+  async function reach(target: Locator): Promise<void> {
+    await expect(target).toHaveCount(1);
+    for (let i = 0; i < mostSteps && !(await isThere(target)); i++) {
+      if (await isBeside(target)) await page.keyboard.press('ArrowRight');
+      else await page.keyboard.press('Tab');
+    }
+    await expect(target).toBeFocused();
+  }
+  return {
+    reach,
+    async press(target) {
+      await reach(target);
+      await page.keyboard.press('Enter');
+    },
+    async write(box, text) {
+      await reach(box);
+      await page.keyboard.press('Control+a');
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+    },
+    async choose(list, label) {
+      await reach(list);
+      await page.keyboard.type(label);
+    },
+    async give(input, files) {
+      await reach(input);
+      const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Enter')]);
+      await chooser.setFiles([...files]);
+    },
+  };
+}
