@@ -11,15 +11,18 @@ export interface Place {
   readonly y: number;
 }
 
-/** A place on a body that effects hang on. `front` is the side that faces the other party. */
-export type Spot = 'middle' | 'top' | 'feet' | 'front' | 'back';
+/**
+ * A place on a body that effects hang on, by name. Every body has `middle`, `top`, `feet`, `front` (the side that faces the other
+ * party) and `back`; an actor may have others, and a body without them has its middle there.
+ */
+export type Spot = string;
 
 /** A party's size, and where its spots are when they are not the middle and the edges of that size. */
 export interface Body {
   readonly width: number;
   readonly height: number;
   /** Relative to the body's middle. */
-  readonly spots?: Readonly<Partial<Record<Spot, Place>>>;
+  readonly spots?: Readonly<Record<Spot, Place>>;
 }
 
 export interface StrikeOptions {
@@ -367,7 +370,7 @@ export interface KitActor {
   /** Where it rests, relative to the contact point, when it has a place of its own. */
   readonly place?: Place;
   /** Where its spots are, relative to its middle, when they are not the middle and the edges of its size. */
-  readonly spots?: Readonly<Partial<Record<Spot, Place>>>;
+  readonly spots?: Readonly<Record<Spot, Place>>;
   /** Pictures of the whole body's size that each show one part, back to front; pivots are relative to the body's middle. */
   readonly parts: readonly { readonly id: string; readonly picture: string; readonly pivot: Place }[];
   /** What each pose does to the parts by their ids, and to the body by `whole`, about the middle of its foot. */

@@ -87,3 +87,44 @@ test('an actor is made in a picture, given a part and a place, and thrown away',
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: /Pip’s cousin/ })).toBeVisible();
 });
+
+test('a body has a spot of its own, a crowd of it stands on a stage of its own, and effects hang on both', async ({
+  studio,
+  page,
+  server,
+}) => {
+  const settings = async (): Promise<{ stages?: { id: string; bodies?: { actor: string; scale?: number }[] }[] }> =>
+    (await page.request.get(`${server.address}/api/projects/elytra-league/settings/elytra-league`)).json() as never;
+  await page.goto(`${server.address}/projects/elytra-league/actors/mosshell`);
+  await page.getByLabel('Name of a new spot').fill('Left eye');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('x of left-eye').fill('-30');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Spot left-eye, -30/ }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByLabel('y of left-eye')).toHaveValue('-1');
+
+  await page.getByRole('radio', { name: 'stage', exact: true }).click();
+  await page.getByRole('button', { name: 'New stage' }).click();
+  await page.getByLabel('Who joins').selectOption({ label: 'Pip' });
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Join', exact: true }).click();
+  await page.getByRole('button', { name: 'Mosshell', exact: true }).click();
+  await page.getByLabel('Size on it').fill('1.5');
+  await page.keyboard.press('Enter');
+  await studio.saved();
+  const [usual, crowd] = (await settings()).stages ?? [];
+  expect(usual.bodies).toBeUndefined();
+  expect(crowd.bodies?.map(({ actor }) => actor)).toEqual(['brasshorn', 'mosshell', 'pip', 'squeak', 'pip', 'pip', 'pip']);
+  expect(crowd.bodies?.[1].scale).toBe(1.5);
+
+  // All of them are there to be struck, and the spot is among those that effects hang on.
+  await studio.open();
+  await page.getByText('Rapid fire').click();
+  await expect(page.getByLabel('Rapid fire', { exact: true }).getByText('of 6')).toBeVisible();
+  await studio.openLane('sparks');
+  await studio.everythingElse('sparks');
+  await page.getByLabel('Spot', { exact: true }).selectOption({ label: 'left-eye' });
+  await studio.saved();
+  const sparks = (await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'sparks');
+  expect(sparks?.['spot']).toBe('left-eye');
+});

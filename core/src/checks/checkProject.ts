@@ -5,6 +5,7 @@ import { kitAssetOf, kitPath, wholeBody, type Actor, type Project, type Sequence
 import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
+import { spots } from '../take/draws.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
 /** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
@@ -27,8 +28,9 @@ export function checkProject(project: Project): Problem[] {
   });
   problems.push(...repeatedIds('stages', project.stages ?? []), ...stagesWithout(project, pictures));
   const context = compileContext({ ...project, actors });
+  const knownSpots = new Set([...spots, ...project.actors.flatMap((actor) => Object.keys(actor.spots))]);
   project.sequences.forEach((sequence, i) => {
-    problems.push(...checkSequence(sequence, i, context));
+    problems.push(...checkSequence(sequence, i, context, knownSpots));
   });
   // What cannot be compiled cannot be struck.
   if (problems.every(({ severity }) => severity !== 'error')) problems.push(...beyondStopBudget(project, context));
@@ -46,14 +48,26 @@ export function compileContext(project: Pick<Project, 'events' | 'assets' | 'act
   };
 }
 
-function checkSequence(sequence: Sequence, index: number, context: CompileContext): Problem[] {
+function checkSequence(sequence: Sequence, index: number, context: CompileContext, knownSpots: ReadonlySet<string>): Problem[] {
   try {
     compileSequence(sequence, ['sequences', index], context);
   } catch (error) {
     if (!(error instanceof DocumentError)) throw error;
     return [errorAt(error.path, error.expected)];
   }
-  return doubledSounds(sequence, index);
+  return [...doubledSounds(sequence, index), ...spotsOfNobody(sequence, index, knownSpots)];
+}
+
+/** A spot that no actor has is everybody's middle, which is nearly always a slip of the pen. */
+function spotsOfNobody(sequence: Sequence, index: number, known: ReadonlySet<string>): Problem[] {
+  return sequence.effects.flatMap((effect, i): Problem[] => {
+    const { spot } = effect as { spot?: string };
+    if (spot === undefined || known.has(spot)) return [];
+    const path = formatPath(['sequences', index, 'effects', i, 'spot']);
+    return [
+      { severity: 'warning', path, message: `expected a spot of an actor (${[...known].join(', ')}), found "${spot}"; it is the middle` },
+    ];
+  });
 }
 
 /** Two sounds from one pool at one instant are nearly always a slip: they only get louder. */

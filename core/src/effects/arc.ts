@@ -9,15 +9,16 @@ import {
   gradientField,
   valueField,
   type Fields,
+  spotField,
 } from '../model/fields.js';
-import { origins, spots } from '../take/draws.js';
+import { origins } from '../take/draws.js';
 import type { Scene } from '../take/firing.js';
 import { movable, partyOf } from '../take/motion.js';
 import { defineKind } from './effect.js';
 
 const fields = {
   from: choiceField('From', 'What it turns around. Around a party it follows the body.', origins, 'source', { group: 'place' }),
-  spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle', { group: 'place' }),
+  spot: spotField('The part of the party’s body.'),
   direction: directionField('Direction', 'The middle of the sweep.', { mode: 'along', angle: 0, spread: 0 }),
   sweep: valueField({
     label: 'Sweep',
@@ -90,7 +91,7 @@ export const arc = defineKind({
   leads: ['reach', 'sweep', 'width', 'duration', 'direction', 'drawn', 'tail'],
   compile(reader) {
     const origin = reader.choice('from');
-    const spot = reader.choice('spot');
+    const spot = reader.spot('spot');
     const direction = reader.direction('direction');
     const sweep = reader.value('sweep');
     const reach = reader.value('reach');

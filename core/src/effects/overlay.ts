@@ -1,12 +1,11 @@
-import { blendField, choiceField, colourField, envelopeField, pictureField, valueField, type Fields } from '../model/fields.js';
-import { spots } from '../take/draws.js';
+import { blendField, choiceField, colourField, envelopeField, pictureField, valueField, type Fields, spotField } from '../model/fields.js';
 import { defineKind } from './effect.js';
 import { firePicture } from './parts/picture.js';
 
 const fields = {
   picture: pictureField('Picture', 'What is put on the body.'),
   layer: choiceField('Layer', 'Over the body or behind it.', ['over', 'behind'], 'over', { group: 'place' }),
-  spot: choiceField('Spot', 'The part of the body it is put on.', spots, 'middle', { group: 'place', absent: 'middle' }),
+  spot: spotField('The part of the body it is put on.', { absent: 'middle' }),
   x: valueField({
     label: 'Across',
     about: 'How far to the right of that spot.',
@@ -55,7 +54,7 @@ export const overlay = defineKind({
       layer: reader.choice('layer'),
       party,
       origin: party,
-      spot: reader.choice('spot'),
+      spot: reader.spot('spot'),
       x: reader.value('x'),
       y: reader.value('y'),
       size: reader.value('size'),

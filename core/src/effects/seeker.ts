@@ -9,9 +9,10 @@ import {
   identifierPattern,
   valueField,
   type Fields,
+  spotField,
 } from '../model/fields.js';
 import { highest } from '../take/compiledValue.js';
-import { origins, spots, type Draws } from '../take/draws.js';
+import { origins, type Draws } from '../take/draws.js';
 import type { Scene } from '../take/firing.js';
 import type { Spotted } from '../take/spotted.js';
 import { atBirth, movable, partyOf } from '../take/motion.js';
@@ -35,7 +36,7 @@ const fields = {
     default: 0.06,
   }),
   from: choiceField('From', 'Where they start.', origins, 'source', { group: 'place' }),
-  spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle', { group: 'place' }),
+  spot: spotField('The part of the party’s body.'),
   targets: valueField({
     label: 'Targets',
     about: 'How many different targets they may pick: the effect’s party first, then others at random.',
@@ -135,7 +136,7 @@ export const seeker = defineKind({
     const count = reader.value('count');
     const every = reader.value('every');
     const origin = reader.choice('from');
-    const spot = reader.choice('spot');
+    const spot = reader.spot('spot');
     const party = reader.choice('on');
     const targets = reader.value('targets');
     const within = reader.value('within');

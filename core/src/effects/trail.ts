@@ -1,11 +1,10 @@
-import { blendField, choiceField, envelopeField, gradientField, valueField, type Fields } from '../model/fields.js';
-import { spots } from '../take/draws.js';
+import { blendField, choiceField, envelopeField, gradientField, valueField, type Fields, spotField } from '../model/fields.js';
 import type { Scene } from '../take/firing.js';
 import { defineKind } from './effect.js';
 import { beginRibbon, nodesPerRibbon, RibbonNode, writeNode, type RibbonLook } from './parts/ribbonNodes.js';
 
 const fields = {
-  spot: choiceField('Spot', 'The part of the body that it hangs on.', spots, 'middle', { group: 'place' }),
+  spot: spotField('The part of the body that it hangs on.'),
   layer: choiceField('Layer', 'Behind the bodies or over them.', ['behind', 'over'], 'behind', { group: 'place' }),
   length: valueField({
     label: 'Length',
@@ -48,7 +47,7 @@ export const trail = defineKind({
   leads: ['width', 'length', 'duration', 'on', 'layer', 'strength'],
   compile(reader) {
     const party = reader.choice('on');
-    const spot = reader.choice('spot');
+    const spot = reader.spot('spot');
     const length = reader.value('length');
     const width = reader.value('width');
     const look: RibbonLook = {

@@ -208,6 +208,8 @@ function bareSchema(field: Field): z.ZodType {
       return easeSchema();
     case 'clips':
       return z.array(identifier()).min(1).max(limits.clips);
+    case 'spot':
+      return identifier();
     case 'picture':
       return field.optional ? z.union([z.literal(''), identifier()]) : identifier();
     case 'text': {

@@ -90,6 +90,8 @@ export interface TextField extends FieldBase<'text', string> {
   /** What the text must be besides short; tells the fault, or undefined where there is none. */
   readonly fault?: ((text: string) => string | undefined) | undefined;
 }
+/** A spot of a body by its name: one that every body has, or one of an actor's own. */
+export type SpotField = FieldBase<'spot', string>;
 export type ClipsField = FieldBase<'clips', undefined>;
 export interface PictureField extends FieldBase<'picture', string | undefined> {
   /** Whether it may stay empty. */
@@ -108,6 +110,7 @@ export type Field =
   | EaseField
   | FlagField
   | TextField
+  | SpotField
   | ClipsField
   | PictureField;
 export type Fields = Readonly<Record<string, Field>>;
@@ -220,6 +223,10 @@ export function easeField(label: string, about: string, fallback: string): EaseF
 
 export function textField(label: string, about: string, fallback: string, fault?: TextField['fault']): TextField {
   return { control: 'text', group: 'amount', label, about, default: fallback, fault };
+}
+
+export function spotField(about: string, more: More<string> = {}): SpotField {
+  return { control: 'spot', group: 'place', label: 'Spot', about, default: 'middle', ...more };
 }
 
 export function clipsField(label: string, about: string): ClipsField {

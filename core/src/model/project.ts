@@ -2,7 +2,6 @@ import * as z from 'zod';
 import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';
-import { spots } from '../take/draws.js';
 import { poses } from '../take/frame.js';
 import { fieldName, identifier } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
@@ -118,9 +117,9 @@ export const actorSchema = /* @__PURE__ */ lazySchema(() =>
     height: z.number().min(1).max(2000).describe('px at zoom 1'),
     place: placeSchema().optional().describe('Where it rests, relative to the contact point.'),
     spots: z
-      .partialRecord(z.enum(spots), placeSchema())
+      .record(identifier(), placeSchema())
       .default({})
-      .describe('Where its spots are, relative to its middle, when not on the edges of its size.'),
+      .describe('Its spots by name, relative to its middle; those every body has need be named only off the edges of its size.'),
     parts: z
       .array(
         z.strictObject({

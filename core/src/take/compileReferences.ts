@@ -4,7 +4,6 @@ import { fieldNamePattern, identifierPattern, limits } from '../model/fields.js'
 import { isRecord, show } from '../model/json.js';
 import { cellLimit } from '../model/sheet.js';
 import type { CompiledClip, CompiledEvent, CompiledField, CompiledPicture } from './compiledReferences.js';
-import { spots } from './draws.js';
 import { poses } from './frame.js';
 import type { Standing } from './plan.js';
 
@@ -216,8 +215,7 @@ function readPlace(raw: unknown, path: DocumentPath): Place {
 
 function readSpots(raw: unknown, path: DocumentPath): NonNullable<Body['spots']> {
   const entries = Object.entries(readRecord(raw, path)).map(([spot, place]): [Spot, Place] => {
-    if (!spots.includes(spot as Spot)) throw new DocumentError([...path, spot], `expected one of ${spots.join(', ')}`);
-    return [spot as Spot, readPlace(place, [...path, spot])];
+    return [readIdentifier(spot, [...path, spot]), readPlace(place, [...path, spot])];
   });
   return Object.fromEntries(entries);
 }

@@ -5,7 +5,16 @@ import { Gradient } from '../maths/gradient.js';
 import { hashText } from '../maths/hash.js';
 import { toOklab } from '../maths/oklab.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
-import { directionModes, limits, type ChoiceField, type ChoicesField, type CurvesField, type Field, type Fields } from '../model/fields.js';
+import {
+  directionModes,
+  identifierPattern,
+  limits,
+  type ChoiceField,
+  type ChoicesField,
+  type CurvesField,
+  type Field,
+  type Fields,
+} from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
 import { parseTemplate, type Template } from '../model/template.js';
 import type { CompiledClip, CompiledEvent, CompiledPicture } from './compiledReferences.js';
@@ -106,6 +115,12 @@ export class DocumentReader<F extends Fields = Fields> {
     const raw = this.raw(name);
     if (!options.includes(raw as string)) this.refuse(`expected one of ${options.join(', ')}, found ${show(raw)}`, name);
     return raw as OptionOf<F[N]>;
+  }
+
+  /** The name of a spot. */
+  spot(name: Named<F, 'spot'>): string {
+    const raw = this.raw(name);
+    return typeof raw === 'string' && identifierPattern.test(raw) ? raw : this.refuse(`expected a spot’s name, found ${show(raw)}`, name);
   }
 
   /** A blend as frames number it: 0 normal, 1 additive. */

@@ -134,7 +134,8 @@ export function placeIn({ places, bodies }: Pick<Strike, 'places' | 'bodies'>, o
   if (origin === 'contact') return contact;
   const rest = places[origin];
   const { width, height, spots: own } = bodies[origin];
-  const known = own?.[spot];
+  // A name may be that of what every object has.
+  const known = own && Object.hasOwn(own, spot) ? own[spot] : undefined;
   if (known) return { x: rest.x + known.x, y: rest.y + known.y };
   if (spot === 'middle') return rest;
   const facing = Math.sign(origin === 'source' ? places.target.x - rest.x : places.source.x - rest.x) || 1;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { EffectKind } from '../effects/effect.js';
 import { effectKinds, fieldsOfKind } from '../effects/registry.js';
 import { directionModes, limits, type Field, type ValueField } from '../model/fields.js';
+import { spots } from '../take/draws.js';
 
 /** Random documents for specs and measurements, made from the kinds' own declarations: a new kind is in them at once. */
 
@@ -62,6 +63,8 @@ function documentOf(name: string, field: Field, reach: Reach): fc.Arbitrary<unkn
       return valueOf(field, reach);
     case 'choice':
       return fc.constantFrom(...field.options);
+    case 'spot':
+      return fc.constantFrom(...spots, 'muzzle', 'constructor');
     case 'choices':
       return fc.subarray([...field.options], { minLength: 1 });
     case 'flag':

@@ -7,8 +7,9 @@ import {
   optionalPictureField,
   valueField,
   type Fields,
+  spotField,
 } from '../../model/fields.js';
-import { origins, spots } from '../../take/draws.js';
+import { origins } from '../../take/draws.js';
 import type { DocumentReader } from '../../take/documentReader.js';
 import type { Seconds } from '../../units.js';
 import type { Work } from '../effect.js';
@@ -26,7 +27,7 @@ export const burstFields = {
   from: choiceField('From', 'Where the particles come from. What comes from a party follows its body.', origins, 'contact', {
     group: 'place',
   }),
-  spot: choiceField('Spot', 'The part of the party’s body.', spots, 'middle', { group: 'place', absent: 'middle' }),
+  spot: spotField('The part of the party’s body.', { absent: 'middle' }),
   shape: choiceField(
     'Shape',
     'What they are let go from. cone: a mouth across the direction that fans out; body: the outline of the party’s body.',
@@ -193,7 +194,7 @@ export function burstLook(reader: DocumentReader<typeof burstFields & CommonFiel
   if (picture > 255) reader.refuse('expected one of the first 250 pictures of the project', 'strip');
   return {
     origin: reader.choice('from'),
-    spot: reader.choice('spot'),
+    spot: reader.spot('spot'),
     party: reader.choice('on'),
     shape: reader.choice('shape'),
     radius: reader.value('radius'),

@@ -1,6 +1,7 @@
 import type { EffectKind } from '../../effects/effect.js';
 import { effectKinds, fieldsOfKind } from '../../effects/registry.js';
 import type { Field, ValueField } from '../../model/fields.js';
+import { spots } from '../../take/draws.js';
 import type { VectorCase } from './vectorFile.js';
 
 /**
@@ -79,6 +80,8 @@ function others(field: Field): unknown[] {
       return [otherOf(field)];
     case 'choice':
       return field.options.filter((option) => option !== field.default);
+    case 'spot':
+      return spots.filter((spot) => spot !== field.default);
     case 'choices':
       return [[field.options[0]]];
     case 'flag':

@@ -3,14 +3,12 @@ import { cellPlaces, freeId, scaledActor, spots as spotNames, tidy } from '@unda
 
 /** What is done to actors. Pure: who calls puts them in place. */
 
-export type SpotName = (typeof spotNames)[number];
 export type PoseName = keyof Actor['poses'];
 export type PartPose = NonNullable<Actor['poses'][PoseName]>[string];
 export type Picture = Extract<Asset, { type: 'picture' }>;
 
 export const poseNames: readonly PoseName[] = ['hurt', 'lunge', 'guard', 'fall'];
 export const roles = ['source', 'target', 'bystander'] as const;
-export { spotNames };
 /** What an actor does on the stage, in words. */
 export const roleWords: Readonly<Record<Actor['role'], string>> = { source: 'strikes', target: 'is struck', bystander: 'stands by' };
 /** The name of the whole body among a pose's parts. */
@@ -41,18 +39,34 @@ export function withCell({ cell: _, ...actor }: Actor, cell: number): Actor {
   return cell === 0 ? actor : { ...actor, cell };
 }
 
+/** The names of an actor's spots: those that every body has, then its own. */
+export function spotsOf({ spots }: Pick<Actor, 'spots'>): string[] {
+  return [...new Set([...spotNames, ...Object.keys(spots)])];
+}
+
+/** Whether a spot is one that every body has, put or not. */
+export function isEverybodys(spot: string): boolean {
+  return (spotNames as readonly string[]).includes(spot);
+}
+
+/** With one more spot of its own, in its middle, under a free name made of what was typed. */
+export function withNewSpot(actor: Actor, typed: string): Actor {
+  const name = freeId(typed, new Set(spotsOf(actor)), 'spot');
+  return { ...actor, spots: { ...actor.spots, [name]: { x: 0, y: 0 } } };
+}
+
 /** Where a spot is, relative to the body's middle: as it was put, or on the edge of the body's size. */
-export function spotPlace(actor: Actor, spot: SpotName): Place {
+export function spotPlace(actor: Actor, spot: string): Place {
   const { width, height } = actor;
   const facing = facingOf(actor);
-  const edges: Readonly<Record<SpotName, Place>> = {
+  const edges: Readonly<Record<string, Place>> = {
     middle: { x: 0, y: 0 },
     top: { x: 0, y: -height / 2 },
     feet: { x: 0, y: height / 2 },
     front: { x: (facing * width) / 2, y: 0 },
     back: { x: (-facing * width) / 2, y: 0 },
   };
-  return actor.spots[spot] ?? edges[spot];
+  return actor.spots[spot] ?? edges[spot] ?? edges['middle'];
 }
 
 /** A new actor in a picture, as large as it comes but for no more than two fifths of the view's height. */
@@ -85,8 +99,8 @@ export function resized(actor: Actor, width: number, height: number): Actor {
   return { ...scaledActor(actor, wide / actor.width, high / actor.height, (px) => tidy(round(px))), width: wide, height: high };
 }
 
-/** With a spot put somewhere, or, without a place, back on its edge. */
-export function withSpot(actor: Actor, spot: SpotName, place: Place | undefined): Actor {
+/** With a spot put somewhere, or, without a place, back on its edge; one of its own goes. */
+export function withSpot(actor: Actor, spot: string, place: Place | undefined): Actor {
   const { [spot]: _, ...others } = actor.spots;
   return { ...actor, spots: place ? { ...others, [spot]: near(place) } : others };
 }

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Actor, Place } from '@undatio/core';
-import { cellCount } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { Choice, type Option } from '../shared/choice';
@@ -19,12 +18,10 @@ import {
   resized,
   roles,
   roleWords,
-  spotNames,
   spotPlace,
+  spotsOf,
   whole,
   wholeTransform,
-  withCell,
-  withLooks,
   withNewPart,
   withoutPart,
   withPivot,
@@ -34,8 +31,8 @@ import {
   type PartPose,
   type Picture,
   type PoseName,
-  type SpotName,
 } from './actorEdits';
+import { ActorBody } from './actorBody';
 import { ActorClips } from './actorClips';
 import { ActorFigure, type Cell } from './actorFigure';
 import { ActorStage } from './actorStage';
@@ -54,7 +51,7 @@ const margin = 44;
 @Component({
   selector: 'und-actors-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ActorClips, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
+  imports: [ActorBody, ActorClips, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
   templateUrl: './actorsPage.html',
   styleUrl: './actorsPage.scss',
 })
@@ -70,7 +67,6 @@ export class ActorsPage {
   protected readonly pictures = computed(() =>
     (this.project()?.assets ?? []).filter((asset): asset is Picture => asset.type === 'picture'),
   );
-  protected readonly pictureOptions = computed(() => this.pictures().map(({ id, label }): Option => ({ value: id, label })));
   /** Pictures that are of no actor yet come first: a part is nearly always one of those. */
   protected readonly freePictures = computed(() => {
     const taken = new Set(this.actors().flatMap(({ picture, parts }) => [picture, ...parts.map((part) => part.picture)]));
@@ -81,18 +77,14 @@ export class ActorsPage {
   protected readonly views = views;
   protected readonly view = signal<View>('body');
   protected readonly axes = ['x', 'y'] as const;
-  protected readonly sides = [
-    { name: 'width', word: 'wide', label: 'Width' },
-    { name: 'height', word: 'high', label: 'Height' },
-  ] as const;
   /** What a pose does to a part, with the most that it may. */
   protected readonly posedNumbers = [
     { name: 'turn', word: 'turned', label: 'Turn', unit: '°', most: 360 },
     { name: 'x', word: 'forward', label: 'Forward', unit: 'px', most: 1000 },
     { name: 'y', word: 'down', label: 'Down', unit: 'px', most: 1000 },
   ] as const;
-  protected readonly spotNames = spotNames;
-  protected readonly spot = signal<SpotName>('front');
+  protected readonly spotsOf = spotsOf;
+  protected readonly spot = signal('front');
   protected readonly poseNames = poseNames;
   protected readonly pose = signal<PoseName>('hurt');
   /** How far the body is in the pose that is looked at. */
@@ -120,16 +112,6 @@ export class ActorsPage {
   });
   /** The cell of a clip that is played. */
   protected readonly played = signal<Cell | undefined>(undefined);
-  protected readonly looksOptions: readonly Option[] = [
-    { value: '', label: 'where it faces' },
-    { value: 'right', label: 'to the right' },
-    { value: 'left', label: 'to the left' },
-  ];
-  /** How many cells its picture has. */
-  protected readonly pictureCells = computed(() => {
-    const picture = this.pictures().find(({ id }) => id === this.chosen()?.picture);
-    return picture ? cellCount(picture) : 1;
-  });
 
   /** The paper's size on the screen. */
   private readonly paper = viewChild<ElementRef<SVGSVGElement>>('paper');
@@ -202,48 +184,21 @@ export class ActorsPage {
     this.edit(actor, `${actor.label}: ${role}`, (before) => ({ ...before, role: role as Actor['role'] }));
   }
 
-  protected setPicture(actor: Actor, picture: string): void {
-    this.edit(actor, `${actor.label}: picture`, ({ cell: _, ...before }) => ({ ...before, picture }));
-  }
-
-  protected setCell(actor: Actor, { value, gesture }: NumberChange): void {
-    this.edit(actor, `${actor.label}: cell`, (before) => withCell(before, Math.round(value)), gesture);
-  }
-
-  protected setLooks(actor: Actor, looks: string): void {
-    this.edit(actor, `${actor.label}: looks`, (before) => withLooks(before, (looks || undefined) as Actor['looks']));
-  }
-
-  protected setSize(actor: Actor, side: 'width' | 'height', { value, gesture }: NumberChange): void {
-    const label = `${actor.label}: ${side}`;
-    this.edit(
-      actor,
-      label,
-      (before) => resized(before, side === 'width' ? value : before.width, side === 'height' ? value : before.height),
-      gesture,
-    );
-  }
-
   /** The corner keeps the picture's proportions. */
   protected dragSize(actor: Actor, { to, gesture }: HandleMove): void {
     const share = Math.max(to.x / (actor.width / 2), to.y / (actor.height / 2), 0.01);
     this.edit(actor, `${actor.label}: size`, (before) => resized(before, actor.width * share, actor.height * share), gesture);
   }
 
-  protected place(actor: Actor, spot: SpotName): Place {
+  protected place(actor: Actor, spot: string): Place {
     return spotPlace(actor, spot);
   }
 
-  protected moveSpot(actor: Actor, spot: SpotName, { to, gesture }: HandleMove): void {
+  protected moveSpot(actor: Actor, spot: string, { to, gesture }: HandleMove): void {
     this.edit(actor, `${actor.label}: ${spot}`, (before) => withSpot(before, spot, to), gesture);
   }
 
-  protected setSpot(actor: Actor, spot: SpotName, axis: 'x' | 'y', { value, gesture }: NumberChange): void {
-    const place = { ...spotPlace(actor, spot), [axis]: value };
-    this.edit(actor, `${actor.label}: ${spot}`, (before) => withSpot(before, spot, place), gesture);
-  }
-
-  protected resetSpot(actor: Actor, spot: SpotName): void {
+  protected resetSpot(actor: Actor, spot: string): void {
     this.edit(actor, `${actor.label}: ${spot} on its edge`, (before) => withSpot(before, spot, undefined));
   }
 
@@ -342,11 +297,6 @@ export class ActorsPage {
 
   protected roleWord(actor: Actor): string {
     return roleWords[actor.role];
-  }
-
-  protected units(px: number): string {
-    const per = this.project()?.conventions.unitsPerPixel ?? 1;
-    return per === 1 ? '' : `${Number((px * per).toPrecision(4))} units`;
   }
 
   /** What the stage shows: the game's view about the contact point, and whoever stands outside it. */

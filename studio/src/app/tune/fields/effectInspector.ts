@@ -1,7 +1,9 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import type { Asset, Effect, EventType, Payload } from '@undatio/core';
-import type { EnvelopePoint, GradientPoint, NumberValue } from '@undatio/core/internal';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { spots as spotNames, type EnvelopePoint, type GradientPoint, type NumberValue } from '@undatio/core/internal';
+import { ProjectService } from '../../project/projectService';
 import { Choice, type Option } from '../../shared/choice';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { readField, type InspectedField } from '../sequenceEdits';
@@ -124,6 +126,15 @@ export class EffectInspector {
     if (!options) this.wordings.set(words, (options = words.map((word) => ({ value: word, label: word }))));
     return options;
   }
+
+  private readonly project = toSignal(inject(ProjectService).project$);
+  /** Spots that every body has, then those of the project's actors, and what is named here even if nobody has it. */
+  protected readonly spots = computed(() => {
+    const own = this.project()?.actors.flatMap((actor) => Object.keys(actor.spots)) ?? [];
+    const named = readField(this.effect(), 'spot');
+    const names = new Set([...spotNames, ...own, ...(typeof named === 'string' ? [named] : [])]);
+    return [...names].map((name): Option => ({ value: name, label: name }));
+  });
 
   protected number(field: InspectedField): NumberValue {
     return readField(this.effect(), field.name) as NumberValue;
