@@ -89,7 +89,7 @@ async function server() {
     mainFields: ['module', 'main'],
     target: 'node20',
     // Native, with workers of their own, or loaded by name at run time.
-    external: ['sqlite3', 'sequelize', 'umzug', 'esbuild', 'piscina', 'pino', 'koa*', '@koa/*', 'raw-body'],
+    external: ['sqlite3', 'sequelize', 'umzug', 'esbuild', 'piscina', 'pino', 'koa*', '@koa/*', 'raw-body', 'apache-arrow'],
     banner: { js: "import { createRequire as __require } from 'node:module'; const require = __require(import.meta.url);" },
   });
 }

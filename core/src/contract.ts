@@ -113,6 +113,8 @@ export interface ParticleFrame {
   readonly cell: Uint8Array;
   /** 0 normal, 1 additive. */
   readonly blend: Uint8Array;
+  /** Which particle of its firing it is, from 0: the same as long as it lives. */
+  readonly item: Uint32Array;
 }
 
 /**

@@ -38,6 +38,7 @@ export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, ty
 export { actorsOn, scaledActor } from './model/stageSetUp.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
+export { sampleLasting } from './ship/lastingParticles.js';
 export { applyConventions } from './ship/conventions.js';
 export { differs, vectorDefaults } from './ship/vectors/playVector.js';
 export { scriptDiffers, type PlayerFile } from './ship/vectors/playerVectors.js';

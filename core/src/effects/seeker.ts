@@ -218,8 +218,6 @@ export const seeker = defineKind({
             })),
           sample(now, { particles, ribbons }) {
             const age = now[0];
-            // By index, because an iterator would be allocated for every sample.
-            // eslint-disable-next-line @typescript-eslint/prefer-for-of
             for (let k = 0; k < pulses.length; k++) {
               const pulse = pulses[k];
               const since = age - pulse.birth;
@@ -236,6 +234,7 @@ export const seeker = defineKind({
               if (since >= flight) continue;
               own[0] = since;
               fly(pulse);
+              particles.item[particles.count] = k;
               writePulse(particles, look, at);
             }
           },

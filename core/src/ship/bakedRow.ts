@@ -145,7 +145,7 @@ function bakedRibbons({ ribbons }: Frame): BakedRibbon[] {
 
 /** The frame's live particles, at most `limit` of them. */
 export function bakedParticles({ particles }: Frame, limit = Infinity) {
-  return entries(particles, limit, 'x', 'y', 'size', 'rotation', 'r', 'g', 'b', 'a', 'picture', 'cell', 'blend');
+  return entries(particles, limit, 'x', 'y', 'size', 'rotation', 'r', 'g', 'b', 'a', 'picture', 'cell', 'blend', 'item');
 }
 
 /** Everything of a frame that a table with particles, numbers and all else that is drawn holds. */

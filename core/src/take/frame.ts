@@ -90,6 +90,7 @@ export function createFrame(room: Partial<FrameCapacity>): Frame {
       picture: new Uint8Array(particles),
       cell: new Uint8Array(particles),
       blend: new Uint8Array(particles),
+      item: new Uint32Array(particles),
     },
     rings: { count: 0, ...floats(rings, 'x', 'y', 'radius', 'width', 'r', 'g', 'b', 'a'), blend: new Uint8Array(rings) },
     numbers: {

@@ -90,14 +90,18 @@ export class EngineTake implements Take {
 
   private readonly wall = new Float64Array(1);
 
-  /** Adds this take's instant `t` to what stands in `frame` already. */
-  addTo(frame: Frame, t: Seconds): void {
+  /** Adds this take's instant `t` to what stands in `frame` already; `wrote` is told of each firing, and how many particles stood before. */
+  addTo(frame: Frame, t: Seconds, wrote?: (timed: TimedFiring, particles: number) => void): void {
     const { wall, warps, drawn } = this;
     wall[0] = t;
     frame.source.rate = Math.min(frame.source.rate, warps.source.rateAt(wall));
     frame.target.rate = Math.min(frame.target.rate, warps.target.rateAt(wall));
     // By index, because an iterator would be allocated for every sample.
     // eslint-disable-next-line @typescript-eslint/prefer-for-of
-    for (let i = 0; i < drawn.length; i++) sampleAt(drawn[i], wall, frame);
+    for (let i = 0; i < drawn.length; i++) {
+      const { count } = frame.particles;
+      sampleAt(drawn[i], wall, frame);
+      wrote?.(drawn[i], count);
+    }
   }
 }

@@ -5,7 +5,8 @@ import { writeOut } from './output.js';
 import { UsageError, usableProject } from './projectArgument.js';
 
 export interface BakeOptions {
-  sequence: string;
+  sequence?: string;
+  all?: boolean;
   payload?: string;
   seed?: string;
   fps?: string;
@@ -18,6 +19,7 @@ export interface BakeOptions {
 export async function bake(argument: string, options: BakeOptions): Promise<void> {
   if (options.format !== 'csv' && options.format !== 'json')
     throw new UsageError(`expected --format csv or json, found "${options.format}"`);
+  if (options.sequence === undefined) throw new UsageError('expected --sequence NAME, or --all');
   const { project } = await usableProject(argument);
   const index = project.sequences.findIndex(({ id }) => id === options.sequence);
   if (index < 0)
@@ -26,8 +28,8 @@ export async function bake(argument: string, options: BakeOptions): Promise<void
     );
   const plan = compileSequence(project.sequences[index], ['sequences', index], compileContext(project));
   const payload = parsePayload(options.payload);
-  const seed = options.seed === undefined ? 1 : wholeNumber('--seed', options.seed, 0, 0xffffffff);
-  const fps = options.fps === undefined ? project.conventions.frameRate : wholeNumber('--fps', options.fps, 1, 10000);
+  const seed = parseSeed(options.seed);
+  const fps = parseRate(options.fps, project.conventions.frameRate);
   let take: EngineTake;
   try {
     take = strike(plan, payload, { seed });
@@ -78,7 +80,15 @@ function* jsonText({ take, times, conventions, payload, seed }: Table & { payloa
   yield '\n ]\n}\n';
 }
 
-function parsePayload(text: string | undefined): Payload {
+export function parseSeed(text: string | undefined): number {
+  return text === undefined ? 1 : wholeNumber('--seed', text, 0, 0xffffffff);
+}
+
+export function parseRate(text: string | undefined, usual: number): number {
+  return text === undefined ? usual : wholeNumber('--fps', text, 1, 10000);
+}
+
+export function parsePayload(text: string | undefined): Payload {
   if (text === undefined) return {};
   try {
     const payload: unknown = JSON.parse(text);
@@ -106,7 +116,7 @@ function parseTimes(text: string): number[] {
 }
 
 /** Frame times on the grid through contact, from the wind-up to the end. Each is a quotient, so that no error adds up. */
-function* everyFrame({ start, duration }: EngineTake, fps: number): Generator<number> {
+export function* everyFrame({ start, duration }: EngineTake, fps: number): Generator<number> {
   const last = Math.ceil(duration * fps);
   for (let i = Math.floor(start * fps); i <= last; i++) yield i / fps;
 }

@@ -50,16 +50,19 @@ function program(finish: (code: number) => void): Command {
     .action(async (project: string, options: { json?: boolean }) => (await import('./check.js')).check(project, options));
   undatio
     .command('bake')
-    .description('sample one take to a table')
+    .description('sample one take to a table, or every sequence to a folder of tables')
     .argument('<PROJECT>', projectHelp)
-    .requiredOption('--sequence <NAME>', 'the sequence to strike')
+    .option('--sequence <NAME>', 'the sequence to strike')
+    .option('--all', 'every sequence: its frames, its particles with numbers that last, places and bodies, into the folder --out')
     .option('--payload <JSON>', 'the event’s payload; fields left out take their defaults')
     .option('--seed <N>', 'fixes every random draw (default 1)')
     .option('--fps <N>', 'frames per second (default: the project’s)')
     .option('--times <t1,t2,…>', 'these instants instead, in seconds from contact')
-    .option('--format <csv|json>', 'json adds the particles', 'csv')
-    .option('--out <FILE>', 'a file instead of standard output')
-    .action(async (project: string, options: BakeOptions) => (await import('./bake.js')).bake(project, options));
+    .option('--format <csv|json|arrow>', 'json adds the particles; arrow is for --all', 'csv')
+    .option('--out <FILE|DIR>', 'a file instead of standard output')
+    .action(async (project: string, options: BakeOptions) =>
+      options.all ? (await import('./bakeAll.js')).bakeAll(project, options) : (await import('./bake.js')).bake(project, options),
+    );
   return undatio;
 }
 

@@ -201,7 +201,7 @@ export class BurstFiring implements Firing {
     const { r: tintR, g: tintG, b: tintB } = this.tint;
     const scale = this.look.onScreen ? 1 / frame.view.zoom : 1;
     const { particles } = frame;
-    const { x: outX, y: outY, size: outSize, rotation: outRotation, r: outR, g: outG, b: outB, a: outA } = particles;
+    const { x: outX, y: outY, size: outSize, rotation: outRotation, r: outR, g: outG, b: outB, a: outA, item: outItem } = particles;
     const first = particles.count;
     let n = first;
     // Let go all at once, every particle has the same age, and the costly part is shared.
@@ -226,6 +226,7 @@ export class BurstFiring implements Firing {
       outB[n] = tintB * (b[cell] + (b[cell + 1] - b[cell]) * part);
       outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
       outRotation[n] = facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
+      outItem[n] = i;
       n++;
     }
     if (this.look.cells > 1) this.showCells(age, particles.cell, first);
