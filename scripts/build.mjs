@@ -46,8 +46,13 @@ async function core() {
     format: 'esm',
     target: 'es2022',
     legalComments: 'none',
+    sourcemap: 'linked',
     banner: { js: '/* undatio runtime, MIT licence */' },
   });
+  // Named as they lie in the engine, not as they lay on this machine.
+  const map = JSON.parse(readFileSync(join(kit, 'undatio-runtime.js.map'), 'utf8'));
+  map.sources = map.sources.map((source) => source.replace(/^.*shipped\//, 'undatio/'));
+  writeFileSync(join(kit, 'undatio-runtime.js.map'), JSON.stringify(map));
   const declarations = ['contract', 'ship/kitError'].map((name) => readFileSync(join(root, `core/dist/${name}.d.ts`), 'utf8'));
   const openKit = readFileSync(join(root, 'core/dist/runtime.d.ts'), 'utf8').match(/\/\*\*\n \* Opens[\s\S]*?openKit\([^)]*\): Kit;\n/);
   if (!openKit) throw new Error('core/dist/runtime.d.ts declares no openKit');

@@ -20,14 +20,14 @@ export interface KitOptions {
 /** Every file of a project's kit. Throws when an asset's bytes are missing; check first. */
 export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = false }: KitOptions = {}): Promise<KitFile[]> {
   const kinds = lean ? usedKinds(project) : undefined;
-  const [script, declarations, vectors, documents] = await Promise.all([
+  const [runtime, declarations, vectors, documents] = await Promise.all([
     kinds ? leanRuntime(kinds) : wholeRuntime(),
     readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8'),
     readVectors(kinds),
     readDocuments(),
   ]);
   return Promise.all(
-    kitEntries(project, { script, declarations, vectors, documents }).map(async (entry) => {
+    kitEntries(project, { ...runtime, declarations, vectors, documents }).map(async (entry) => {
       if ('text' in entry) return { path: entry.path, bytes: strToU8(entry.text) };
       const bytes = await assetBytes(entry.asset);
       if (!bytes) throw new Error(`the asset "${entry.asset}" is missing`);

@@ -4,9 +4,18 @@ import { type Project } from '@undatio/core';
 import { effectKinds } from '@undatio/core/internal';
 import { paths } from './paths.js';
 
+/** A runtime, and the map from it to the engine's own modules. */
+export interface Runtime {
+  readonly script: string;
+  readonly sourceMap: string;
+}
+
 /** The runtime with every kind of effect, as it was built. */
-export function wholeRuntime(): Promise<string> {
-  return readFile(join(paths.kitRuntime, 'undatio-runtime.js'), 'utf8');
+export async function wholeRuntime(): Promise<Runtime> {
+  const [script, sourceMap] = await Promise.all(
+    ['undatio-runtime.js', 'undatio-runtime.js.map'].map((name) => readFile(join(paths.kitRuntime, name), 'utf8')),
+  );
+  return { script, sourceMap };
 }
 
 /** The kinds that a project's sequences use, in the registry's order. */
@@ -19,7 +28,7 @@ export function usedKinds(project: Project): string[] {
  * The same runtime with only the given kinds, bundled from the engine's own modules. It opens any kit that uses no
  * others, and refuses one that does at the effect's place. The same kinds always give the same bytes.
  */
-export async function leanRuntime(kinds: readonly string[]): Promise<string> {
+export async function leanRuntime(kinds: readonly string[]): Promise<Runtime> {
   // Loaded when it is asked for: nothing else needs it.
   const { build } = await import('esbuild');
   const imports = kinds.map((kind) => `import { ${moduleName(kind)} } from './effects/${moduleName(kind)}.js';`);
@@ -33,7 +42,10 @@ export async function leanRuntime(kinds: readonly string[]): Promise<string> {
         `export function openKit(kitJson) { return open(kitJson); }`,
       ].join('\n'),
       resolveDir: paths.engine,
+      sourcefile: 'lean.js',
     },
+    outfile: join(paths.engine, 'undatio-runtime.js'),
+    sourcemap: 'linked',
     bundle: true,
     minify: true,
     format: 'esm',
@@ -43,7 +55,10 @@ export async function leanRuntime(kinds: readonly string[]): Promise<string> {
     write: false,
     logLevel: 'silent',
   });
-  return outputFiles[0].text;
+  const textOf = (ending: string): string => outputFiles.find(({ path }) => path.endsWith(ending))?.text ?? '';
+  const map = JSON.parse(textOf('.map')) as { sources: string[] };
+  map.sources = map.sources.map((source) => `undatio/${source}`);
+  return { script: textOf('.js'), sourceMap: JSON.stringify(map) };
 }
 
 /** The module of a kind, which exports it under the same name: `hit-stop` is in `hitStop.js`. */

@@ -54,6 +54,8 @@ export function kitDocument(project: Project): KitDocument {
 /** What every kit holds besides its own documents and assets, as it was built. */
 export interface KitParts {
   readonly script: string;
+  /** From the script to the engine's own modules. */
+  readonly sourceMap: string;
   readonly declarations: string;
   /** Vectors by their place, the index first; those of kinds that the runtime has been built without are left out. */
   readonly vectors: readonly { readonly path: string; readonly text: string }[];
@@ -62,12 +64,13 @@ export interface KitParts {
 }
 
 /** Every file of a project's kit in the order of the archive, which depends on nothing but the project and the parts. */
-export function kitEntries(project: Project, { script, declarations, vectors, documents }: KitParts): KitEntry[] {
+export function kitEntries(project: Project, { script, sourceMap, declarations, vectors, documents }: KitParts): KitEntry[] {
   const document = kitDocument(project);
   return [
     { path: 'kit.json', text: toText(document) },
     { path: 'kit.schema.json', text: JSON.stringify(kitJsonSchema()) + '\n' },
     { path: 'undatio-runtime.js', text: script },
+    { path: 'undatio-runtime.js.map', text: sourceMap },
     { path: 'undatio-runtime.d.ts', text: declarations },
     { path: 'kit.d.ts', text: kitTypes(project) },
     { path: 'package.json', text: toText(packageOf(project)) },

@@ -210,6 +210,9 @@ describe('undatio export', () => {
         expect((await undatio(['export', project, '--out', out, ...options])).code).toBe(0);
         const file = join(out, 'undatio-runtime.js');
         const runtime = (await import(pathToFileURL(file).href)) as { openKit(json: unknown): Kit };
+        const { sources } = JSON.parse(await readFile(`${file}.map`, 'utf8')) as { sources: string[] };
+        expect(sources).toContain('undatio/effects/flash.js');
+        expect(sources.includes('undatio/effects/shake.js')).toBe(name === 'whole');
         return { size: (await stat(file)).size, runtime, json: JSON.parse(await readFile(join(out, 'kit.json'), 'utf8')) as object };
       };
       const whole = await open('whole');
@@ -257,6 +260,12 @@ describe('undatio export', () => {
             .withContext(`${file}: ${vector.about}`)
             .toBeUndefined();
       }
+      expect(await text('undatio-runtime.js')).toContain('//# sourceMappingURL=undatio-runtime.js.map');
+      const map = JSON.parse(await text('undatio-runtime.js.map')) as { version: number; sources: string[]; sourcesContent: string[] };
+      expect(map.version).toBe(3);
+      expect(map.sources).toContain('undatio/effects/burst.js');
+      expect(map.sources.filter((source) => !source.startsWith('undatio/'))).toEqual([]);
+      expect(map.sourcesContent.length).toBe(map.sources.length);
       expect(await text('docs/engine.md')).toContain('# The engine');
       expect(JSON.parse(await text('package.json'))).toEqual(jasmine.objectContaining({ name: 'elytra-league-kit', type: 'module' }));
       expect((await stat(join(out, 'kit.schema.json'))).size).toBeLessThan(120_000);

@@ -21,6 +21,11 @@ export function pages(): Middleware {
     if (path.startsWith('/yard/')) {
       // The very file that ships in kits.
       if (path === '/yard/undatio-runtime.js') return sendScript(context, join(paths.kitRuntime, 'undatio-runtime.js'));
+      if (path === '/yard/undatio-runtime.js.map') {
+        context.type = 'json';
+        context.body = await readFile(join(paths.kitRuntime, 'undatio-runtime.js.map'));
+        return;
+      }
       if (path === '/yard/') return sendPage(context, join(paths.yard, 'index.html'));
       context.path = path.slice('/yard'.length);
       return yard(context, async () => {
