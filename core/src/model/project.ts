@@ -46,6 +46,10 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
       label: label(),
       note: z.string().max(400).optional().describe('What it is, in a sentence for people.'),
       fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.'),
+      sample: z
+        .record(fieldName(), z.union([z.number(), z.string().max(200), z.boolean()]))
+        .optional()
+        .describe('A payload to try it with; what it leaves out has its default.'),
     })
     .superRefine((event, context) => {
       event.fields.forEach((field, i) => {
@@ -60,6 +64,17 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
           context.addIssue({ code: 'custom', path: [...place, 'default'], message: `expected one of ${field.options.join(', ')}` });
         }
       });
+      for (const [name, value] of Object.entries(event.sample ?? {})) {
+        const field = event.fields.find((one) => one.name === name);
+        const message = !field
+          ? `expected a field of this event (${event.fields.map((one) => one.name).join(', ') || 'it has none'})`
+          : typeof value !== typeof field.default
+            ? `expected a ${typeof field.default}`
+            : field.type === 'kind' && !field.options.includes(String(value))
+              ? `expected one of ${field.options.join(', ')}`
+              : undefined;
+        if (message !== undefined) context.addIssue({ code: 'custom', path: ['sample', name], message });
+      }
     }),
 );
 export type EventType = z.infer<ReturnType<typeof eventSchema>>;

@@ -148,13 +148,19 @@ export class StrikeService {
     if (sequence === this.current.sequence) return;
     const event = this.eventOf(sequence);
     const known = new Set(event?.fields.map(({ name }) => name));
-    const payload = Object.fromEntries(Object.entries(this.current.payload).filter(([name]) => known.has(name)));
+    // What was not set yet begins as the event's sample has it.
+    const payload = { ...event?.sample, ...Object.fromEntries(Object.entries(this.current.payload).filter(([name]) => known.has(name))) };
     this.struck = false;
     this.change({ sequence, payload, solo: [], health: 1 });
   }
 
   setField(name: string, value: number | string | boolean): void {
     this.change({ payload: { ...this.current.payload, [name]: value } });
+  }
+
+  /** Puts several fields at once. */
+  setPayload(payload: Payload): void {
+    this.change({ payload: { ...this.current.payload, ...payload } });
   }
 
   setSeed(seed: number): void {

@@ -12,6 +12,7 @@ import {
   optionRenamed,
   refusalOf,
   usersOf,
+  withSample,
 } from './eventEdits';
 
 const project = projectWith([
@@ -64,5 +65,20 @@ describe('editing events', () => {
       ['a', 'b', 'c'],
       ['a', 'b', 'c'],
     ]);
+  });
+
+  it('keeps the sample of an event with its fields and options', () => {
+    const sampled = withSample(event, { damage: 30, kind: 'ember', direction: 'up', nothing: 1 });
+    expect(sampled.sample).toEqual({ damage: 30, kind: 'ember' });
+    const all = { ...project, events: [sampled] };
+    const sampleAfter = (states: ReturnType<typeof fieldRenamed>): unknown =>
+      states.reduce((one, [key, document]) => withDocument(one, key, document), all).events[0].sample;
+    expect(sampleAfter(fieldRenamed(all, sampled, 'damage', 'force'))).toEqual({ force: 30, kind: 'ember' });
+    expect(sampleAfter(fieldRemoved(all, sampled, 'kind'))).toEqual({ damage: 30 });
+    expect(sampleAfter(optionRenamed(all, sampled, 'kind', 'ember', 'fire'))).toEqual({ damage: 30, kind: 'fire' });
+    expect(withSample(sampled, {}).sample).toBeUndefined();
+    expect(refusalOf({ ...event, sample: { damage: 'lots' } })).toBe('expected a number');
+    expect(refusalOf({ ...event, sample: { dammage: 1 } })).toContain('expected a field of this event (damage,');
+    expect(refusalOf({ ...event, sample: { kind: 'frost' } })).toBe('expected one of plain, ember');
   });
 });

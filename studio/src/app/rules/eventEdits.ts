@@ -1,4 +1,4 @@
-import { eventSchema, type EventType, type PayloadField, type Project, type Sequence } from '@undatio/core';
+import { eventSchema, type EventType, type Payload, type PayloadField, type Project, type Sequence } from '@undatio/core';
 import { freeId, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from '@undatio/core/internal';
 import { storedSettingsOf } from '@undatio/core';
 import type { DocumentState } from '../project/documentKey';
@@ -61,8 +61,24 @@ export function refusalOf(event: EventType): string | undefined {
   return `${field ? `${field}: ` : ''}${message}`;
 }
 
+/** With a field changed, or, without one, gone; the event's sample follows as far as it fits. */
 export function withField(event: EventType, name: string, field: PayloadField | undefined): EventType {
-  return { ...event, fields: event.fields.flatMap((other) => (other.name === name ? (field ? [field] : []) : [other])) };
+  const fields = event.fields.flatMap((other) => (other.name === name ? (field ? [field] : []) : [other]));
+  const sample = Object.entries(event.sample ?? {}).map(([key, value]): [string, number | string | boolean] => [
+    field && key === name ? field.name : key,
+    value,
+  ]);
+  return withSample({ ...event, fields }, Object.fromEntries(sample));
+}
+
+/** With the payload that it is tried with; what no field takes is left out, and so is a sample of nothing. */
+export function withSample({ sample: _, ...event }: EventType, sample: Payload): EventType {
+  const fits = ([name, value]: [string, unknown]): boolean => {
+    const field = event.fields.find((one) => one.name === name);
+    return field !== undefined && typeof value === typeof field.default && (field.type !== 'kind' || field.options.includes(String(value)));
+  };
+  const kept = Object.fromEntries(Object.entries(sample).filter(fits)) as NonNullable<EventType['sample']>;
+  return Object.keys(kept).length > 0 ? { ...event, sample: kept } : event;
 }
 
 /** The list with one place moved by a step; the same list at its ends. */
@@ -115,7 +131,7 @@ export function optionRenamed(project: Project, event: EventType, name: string, 
     default: field.default === from ? to : field.default,
   };
   return [
-    [`events/${event.id}`, withField(event, name, after)],
+    [`events/${event.id}`, withField(withOption(event, name, from, to), name, after)],
     ...changed(project, event.id, (sequence) => withOptionRenamed(sequence, name, from, to)),
   ];
 }
@@ -130,4 +146,9 @@ export function eventRenamed(project: Project, event: EventType, id: string): Do
     [`events/${event.id}`, undefined],
     [`settings/${project.id}`, { ...settings, order: { ...settings.order, events } }],
   ];
+}
+
+/** The event whose sample names an option by its new name. */
+function withOption(event: EventType, field: string, from: string, to: string): EventType {
+  return event.sample?.[field] === from ? { ...event, sample: { ...event.sample, [field]: to } } : event;
 }

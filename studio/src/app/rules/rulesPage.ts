@@ -14,7 +14,7 @@ import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
 import { StrikePad } from '../tune/pad/strikePad';
 import { Stage } from '../tune/stage/stage';
-import { copyOf, eventRenamed, moved, newEvent, sequencesOn } from './eventEdits';
+import { copyOf, eventRenamed, moved, newEvent, sequencesOn, withSample } from './eventEdits';
 import { EventFields } from './eventFields';
 
 /** The project's events: what each is in a sentence, its payload, what plays on it, and a sample of it to strike. */
@@ -120,6 +120,26 @@ export class RulesPage {
     const { note: _, ...without } = event;
     if (note === (event.note ?? '')) return;
     this.projects.editDocument(`events/${event.id}`, `describe ${event.label}`, () => (note === '' ? without : { ...event, note }));
+  }
+
+  /** What is struck here now, becomes the event's sample. */
+  protected keepSample(event: EventType): void {
+    this.projects.editDocument(`events/${event.id}`, `sample of ${event.label}`, (before) =>
+      withSample(before as EventType, this.settings().payload),
+    );
+  }
+
+  protected takeSample(event: EventType): void {
+    const defaults = Object.fromEntries(event.fields.map((field) => [field.name, field.default]));
+    this.strikes.setPayload({ ...defaults, ...event.sample });
+    this.playback.strike();
+  }
+
+  /** The sample in words. */
+  protected sampleTold({ sample = {} }: EventType): string {
+    return Object.entries(sample)
+      .map(([name, value]) => `${name} ${String(value)}`)
+      .join(', ');
   }
 
   /** Another id: at once where nothing plays on the event, otherwise once what changes with it has been seen. */
