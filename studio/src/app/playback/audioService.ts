@@ -14,6 +14,9 @@ export interface AudioState {
   readonly played: number;
 }
 
+/** Files that are fetched and decoded at once. */
+const mostAtOnce = 6;
+
 /**
  * Plays a take's sounds in step with the playhead. Clips are fetched and decoded ahead; the output itself is made at the
  * first strike, because browsers allow sound only after a gesture.
@@ -25,6 +28,10 @@ export class AudioService {
   private readonly clips = new Map<string, AudioBuffer>();
   /** The bytes that were asked for of each clip. */
   private readonly asked = new Map<string, string>();
+  /** Clips whose files are to be fetched still, and how many are under way. */
+  private readonly waiting: { readonly id: string; readonly url: string }[] = [];
+  private fetching = 0;
+  private decoder: OfflineAudioContext | undefined;
   private readonly ringing = new Set<AudioBufferSourceNode>();
   private output: { context: AudioContext; gain: GainNode } | undefined;
 
@@ -52,13 +59,28 @@ export class AudioService {
     if (this.output) this.output.gain.gain.value = muted ? 0 : volume * volume;
   }
 
+  /** Fetches what is not there yet: what the first sequences play first, and never more than a few files at once. */
   private fetchClips(project: Project): void {
-    let decoder: OfflineAudioContext | undefined;
-    for (const asset of project.assets) {
-      if (asset.type !== 'sound' || this.asked.get(asset.id) === asset.sha256) continue;
-      this.asked.set(asset.id, asset.sha256);
-      decoder ??= new OfflineAudioContext(1, 1, 44100);
-      void this.fetchClip(this.api.assetUrl(project, asset.id), asset.id, decoder);
+    const sounds = new Map(project.assets.flatMap((asset) => (asset.type === 'sound' ? [[asset.id, asset]] : [])));
+    const used = project.sequences.flatMap(({ effects }) => effects.flatMap((effect) => (effect.kind === 'sound' ? effect.clips : [])));
+    for (const id of new Set([...used, ...sounds.keys()])) {
+      const asset = sounds.get(id);
+      if (!asset || this.asked.get(id) === asset.sha256) continue;
+      this.asked.set(id, asset.sha256);
+      this.waiting.push({ id, url: this.api.assetUrl(project, id) });
+    }
+    this.fetchOn();
+  }
+
+  private fetchOn(): void {
+    while (this.fetching < mostAtOnce && this.waiting.length > 0) {
+      const { id, url } = this.waiting.shift() ?? { id: '', url: '' };
+      this.decoder ??= new OfflineAudioContext(1, 1, 44100);
+      this.fetching++;
+      void this.fetchClip(url, id, this.decoder).finally(() => {
+        this.fetching--;
+        this.fetchOn();
+      });
     }
   }
 

@@ -1,6 +1,6 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
-import { readProject, type Project, storedSettingsOf, type Sequence, type StoredSettings } from '@undatio/core';
+import { problemsOf, projectSchema, storedSettingsOf, type Project, type Sequence, type StoredSettings } from '@undatio/core';
 import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
 import { BehaviorSubject, catchError, EMPTY, filter, map } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type DocumentState, type EditableDocument } from './documentKey';
@@ -233,11 +233,14 @@ export class ProjectService {
       this.load.next({ type: 'empty' });
       return;
     }
-    const { project, problems } = readProject(json);
-    if (!project) {
-      this.load.next({ type: 'failed', message: `The stored project cannot be used: ${problems[0].path}: ${problems[0].message}` });
+    // What is stored was checked when it was: here it need only be of the right shape.
+    const parsed = projectSchema().safeParse(json);
+    if (!parsed.success) {
+      const [{ path, message }] = problemsOf(parsed.error);
+      this.load.next({ type: 'failed', message: `The stored project cannot be used: ${path}: ${message}` });
       return;
     }
+    const project = parsed.data as Project;
     this.queue.opened(project.id, new Map(entities.map(({ collection, id, etag }) => [`${collection}/${id}`, etag])));
     this.state.next(project);
     this.load.next({ type: 'ready' });

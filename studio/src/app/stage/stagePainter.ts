@@ -1,6 +1,6 @@
 import 'pixi.js/unsafe-eval';
 import { Container, Graphics, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
-import type { ActorFrame, Frame, Place, Project, StageSetUp } from '@undatio/core';
+import { usesOfSequence, type ActorFrame, type Frame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
@@ -24,6 +24,9 @@ const mossLine = 62;
 /** Behind the actors: the arena by night, or plain sky and ground, to judge an effect on grey and on bright. */
 const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
 const grounds = { dark: 0x40592b, mid: 0x5d6f49, bright: 0xb3c58e } as const;
+
+/** Pictures that are loaded at once while nobody waits for them. */
+const fewPictures = 4;
 
 /** A bystander whom no blow has struck. */
 const atRest = restingActor();
@@ -123,7 +126,21 @@ export class StagePainter {
     ]);
     const known = new Set(pictures.map(({ id }) => id));
     await load([...first].filter((id) => known.has(id)));
-    this.later = load([...known].filter((id) => !first.has(id)));
+    // What effects draw, while it is looked at; then, a few at a time, what they might be given.
+    const used = new Set(
+      project.sequences.flatMap((sequence) => usesOfSequence(sequence).flatMap(({ need, id }) => (need === 'picture' ? [id] : []))),
+    );
+    this.later = load([...used].filter((id) => known.has(id) && !first.has(id)));
+    const rest = [...known].filter((id) => !first.has(id) && !used.has(id));
+    void this.later.then(
+      async () => {
+        for (let i = 0; i < rest.length && !this.destroyed; i += fewPictures) {
+          // One that is missing is told where it is used.
+          await load(rest.slice(i, i + fewPictures)).catch(() => undefined);
+        }
+      },
+      () => undefined,
+    );
     this.pictures = new PictureLayers(textures);
     this.backdrop = backdropOf(setUp?.background, textures);
     if (this.backdrop) this.world.addChild(this.backdrop);

@@ -8,6 +8,11 @@ import { ChangeMany } from './changeMany';
 import { SignaturePicture } from '../../signatures/signaturePicture';
 import { SignatureService } from '../../signatures/signatureService';
 
+/** px from one tile to the next. */
+const tileStep = 128;
+/** Tiles beyond either end of what is in sight whose signatures are drawn as well. */
+const overscan = 4;
+
 /** Every sequence as a tile that shows its real signature: its effects' channels around the contact line. */
 @Component({
   selector: 'und-ribbon',
@@ -58,7 +63,7 @@ import { SignatureService } from '../../signatures/signatureService';
         <und-change-many [sequences]="visible()" (closed)="changing.set(false)" />
       }
     }
-    <div class="tiles" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
+    <div #tiles class="tiles" (scroll)="look(tiles)" role="listbox" aria-label="Sequences" aria-orientation="horizontal">
       @for (group of groups(); track group.id) {
         <span class="event" role="presentation">{{ group.event }}</span>
         @for (tile of group.tiles; track tile.id) {
@@ -73,7 +78,11 @@ import { SignatureService } from '../../signatures/signatureService';
             (click)="choose(tile.id)"
             (keydown)="key($event)"
           >
-            <und-signature [signature]="signatures.of(tile.id)" [scale]="signatures.scale()" />
+            @if (isNear(group.first + $index)) {
+              <und-signature [signature]="signatures.of(tile.id)" [scale]="signatures.scale()" />
+            } @else {
+              <span class="unseen"></span>
+            }
             <span class="name">{{ tile.label }}</span>
           </button>
         }
@@ -133,6 +142,8 @@ import { SignatureService } from '../../signatures/signatureService';
     }
     .tile {
       flex: none;
+      content-visibility: auto;
+      contain-intrinsic-size: auto 120px auto 64px;
       width: 120px;
       padding: 2px 3px 1px;
       border: 1px solid var(--rule-strong);
@@ -142,6 +153,10 @@ import { SignatureService } from '../../signatures/signatureService';
       cursor: pointer;
       display: flex;
       flex-direction: column;
+    }
+    .unseen {
+      flex: 1;
+      min-height: 43px;
     }
     .tile:hover {
       border-color: var(--ink);
@@ -185,10 +200,31 @@ export class Ribbon {
       const text = `${id} ${label} ${tags.join(' ')} ${note}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
+    let first = 0;
     return project.events
       .map((event) => ({ id: event.id, event: event.label, tiles: tiles.filter((tile) => tile.event === event.id) }))
-      .filter((group) => group.tiles.length > 0);
+      .filter((group) => group.tiles.length > 0)
+      .map((group) => {
+        const counted = { ...group, first };
+        first += group.tiles.length;
+        return counted;
+      });
   });
+  /** Which tiles are in sight: the first, and how many. */
+  private readonly sight = signal({ first: 0, count: 12 });
+
+  /** Whether a tile is in or near sight: the signatures of others are not drawn. */
+  protected isNear(at: number): boolean {
+    const { first, count } = this.sight();
+    return at >= first - overscan && at < first + count + overscan;
+  }
+
+  protected look({ scrollLeft, clientWidth }: HTMLElement): void {
+    // In steps, so that most of a scroll changes nothing; labels of events between the tiles only make it fewer than that.
+    const first = Math.floor(scrollLeft / (tileStep * overscan)) * overscan;
+    const count = Math.ceil(clientWidth / tileStep) + overscan;
+    if (first !== this.sight().first || count !== this.sight().count) this.sight.set({ first, count });
+  }
 
   /** Whether many are about to be changed: those that are shown. */
   protected readonly changing = signal(false);
