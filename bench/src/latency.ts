@@ -170,7 +170,7 @@ const frameTime = 1e6 / 60;
  * ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. Where none
  * is asked for, a frame is over when the next would have been due.
  */
-async function scriptPerFrame(page: Page, work: () => Promise<void>): Promise<number[]> {
+export async function scriptPerFrame(page: Page, work: () => Promise<void>): Promise<number[]> {
   const session = await page.context().newCDPSession(page);
   const events = await traced(session, work);
   const script = events.filter(({ name, dur }) => dur !== undefined && scripts.includes(name) && name !== 'FunctionCall');

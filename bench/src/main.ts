@@ -4,6 +4,7 @@ import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
 import { allocationLine, kitLines, strikeAllocationLine } from './kit.js';
 import { crowdLines, idleLine, latencyLines, openCrowd, stageRateLine } from './latency.js';
+import { folderLine, largeLines, outsideLine, soundsLine } from './large.js';
 import { playerLines } from './player.js';
 import { serve, serverLines } from './server.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
@@ -54,6 +55,9 @@ async function inBrowser(): Promise<void> {
     await openCrowd(page, address, 300);
     print(await crowdLines(page));
     print([await stageRateLine(page, address)]);
+    print(await largeLines(page, root));
+    print([await outsideLine(page, root)]);
+    print([await soundsLine(page, root)]);
   } finally {
     await browser.close();
     await server.stop();
@@ -70,4 +74,5 @@ print(await kitLines(root));
 print(await playerLines(root));
 print([worstLine()]);
 print([await runtimeLine(root)]);
+print([await folderLine(root)]);
 await inBrowser();

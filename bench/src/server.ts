@@ -11,9 +11,9 @@ export interface Served {
 }
 
 /** The real server on a folder of its own. */
-export async function serve(root: string): Promise<Served> {
+export async function serve(root: string, options: readonly string[] = []): Promise<Served> {
   const data = await mkdtemp(join(tmpdir(), 'undatio-bench-'));
-  const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve'], {
+  const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve', ...options], {
     env: { ...process.env, UNDATIO_DATA: data, PORT: '0' },
   });
   const address = await new Promise<string>((done, fail) => {

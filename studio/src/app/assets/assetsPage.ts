@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { usesOfActor, usesOfSequence, type Asset } from '@undatio/core';
@@ -19,6 +19,10 @@ interface User {
   /** Where it is edited. */
   readonly link: string[];
 }
+
+/** Rows that are made at once, and those that follow in each frame. */
+const firstRows = 40;
+const rowsPerFrame = 8;
 
 /** The project's sounds and pictures: found, heard, seen, brought in, replaced and thrown out. */
 @Component({
@@ -75,7 +79,22 @@ export class AssetsPage {
     });
   });
 
+  /** How many of the rows are made so far: a few in each frame, so that a thousand of them never hold up what moves. */
+  private readonly made = signal(firstRows);
+  protected readonly rows = computed(() => this.shown().slice(0, this.made()));
+
   constructor() {
+    effect((onCleanup) => {
+      if (this.made() >= this.shown().length) return;
+      const asked = requestAnimationFrame(() => this.made.update((count) => count + rowsPerFrame));
+      onCleanup(() => cancelAnimationFrame(asked));
+    });
+    effect(() => {
+      // Another kind, or another search, begins from the top.
+      this.type();
+      this.wanted();
+      this.made.set(firstRows);
+    });
     inject(FileDrop).dropped.subscribe(({ files }) => void this.imports.take([...files]));
   }
 
@@ -87,13 +106,14 @@ export class AssetsPage {
     return this.heard().missing.includes(id);
   }
 
-  /** A sound's outline as a path about its middle, 100 by 24. */
+  private readonly outlines = new WeakMap<readonly number[], string>();
+
+  /** A sound's outline as a path about its middle, 100 by 24; made once. */
   protected outline(asset: Asset): string {
     if (asset.type !== 'sound' || asset.peaks.length === 0) return '';
-    const step = 100 / asset.peaks.length;
-    const upper = asset.peaks.map((peak, i) => `${(i * step).toFixed(1)} ${(12 - peak * 11).toFixed(1)}`);
-    const lower = asset.peaks.map((peak, i) => `${(i * step).toFixed(1)} ${(12 + peak * 11).toFixed(1)}`).reverse();
-    return `M${upper.join('L')}L${lower.join('L')}Z`;
+    let path = this.outlines.get(asset.peaks);
+    if (path === undefined) this.outlines.set(asset.peaks, (path = outlineOf(asset.peaks)));
+    return path;
   }
 
   protected told(asset: Asset): string {
@@ -191,4 +211,11 @@ export class AssetsPage {
     if (file) void this.imports.replace(asset, file);
     input.value = '';
   }
+}
+
+function outlineOf(peaks: readonly number[]): string {
+  const step = 100 / peaks.length;
+  const upper = peaks.map((peak, i) => `${(i * step).toFixed(1)} ${(12 - peak * 11).toFixed(1)}`);
+  const lower = peaks.map((peak, i) => `${(i * step).toFixed(1)} ${(12 + peak * 11).toFixed(1)}`).reverse();
+  return `M${upper.join('L')}L${lower.join('L')}Z`;
 }

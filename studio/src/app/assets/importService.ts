@@ -17,6 +17,8 @@ export interface ImportState {
   readonly known: readonly { readonly name: string; readonly as: string }[];
 }
 
+/** Files that are read, decoded and kept at once. */
+const mostAtOnce = 4;
 const mostBytes = 64 * 1024 * 1024;
 const none: ImportState = { done: 0, of: 0, running: false, refused: [], known: [] };
 
@@ -40,10 +42,18 @@ export class ImportService {
     this.cancelled = false;
     this.state.set({ ...none, of: files.length, running: true });
     const made: Asset[] = [];
-    for (const file of files) {
+    // A few are under way at once, and taken in the order in which they were given.
+    const reading: Promise<Asset>[] = [];
+    for (const [i, file] of files.entries()) {
+      while (!this.cancelled && reading.length < files.length && reading.length < i + mostAtOnce) {
+        const read = this.read(files[reading.length]);
+        // Told in its turn, below.
+        read.catch(() => undefined);
+        reading.push(read);
+      }
       if (this.cancelled) break;
       try {
-        const asset = await this.assetOf(file, made);
+        const asset = this.assetOf(file, await reading[i], made);
         if (asset) made.push(asset);
       } catch (error) {
         const why = error instanceof Error && error.name === 'Error' ? error.message : 'the server cannot keep it now';
@@ -94,7 +104,7 @@ export class ImportService {
       const after = {
         ...asset,
         file: asset.file.replace(/\.[^./]+$/, '') + '.wav',
-        sha256: await this.keep(bytes),
+        sha256: await this.keep(new Blob([bytes])),
         ...(await this.measureSamples(cut, sampleRate)),
       };
       this.projects.editDocument(`assets/${asset.id}`, label, () => after as Asset);
@@ -104,8 +114,8 @@ export class ImportService {
     this.state.update((state) => ({ ...state, done: 1, running: false }));
   }
 
-  private async assetOf(file: File, made: readonly Asset[]): Promise<Asset | undefined> {
-    const read = await this.read(file);
+  /** The asset that a file becomes; undefined where its bytes are here already. */
+  private assetOf(file: File, read: Asset, made: readonly Asset[]): Asset | undefined {
     const all = [...(this.projects.project?.assets ?? []), ...made];
     const known = all.find(({ sha256 }) => sha256 === read.sha256);
     if (known) {
@@ -125,7 +135,8 @@ export class ImportService {
     const label = wordsOf(file.name);
     const common = { id: 'new', label, tags: tagsOf(file.name) };
     if (kind === 'wav' || kind === 'audio') {
-      return { type: 'sound', ...common, file: file.name, sha256: await this.keep(bytes), ...(await this.measure(bytes)) };
+      // The file itself is kept: its bytes go to the decoder.
+      return { type: 'sound', ...common, file: file.name, sha256: await this.keep(file), ...(await this.measure(bytes)) };
     }
     if (kind === 'svg') bytes = await safeSvg(bytes);
     if (kind === 'png') {
@@ -133,15 +144,16 @@ export class ImportService {
       refuseLargePicture(width, height);
     }
     const size = await pictureSize(bytes, kind);
-    return { type: 'picture', ...common, file: file.name, sha256: await this.keep(bytes), cells: 1, ...size };
+    const sha256 = await this.keep(kind === 'svg' ? new Blob([bytes]) : file);
+    return { type: 'picture', ...common, file: file.name, sha256, cells: 1, ...size };
   }
 
-  private async keep(bytes: Uint8Array): Promise<string> {
-    const { sha256 } = await firstValueFrom(this.api.keepBytes(new Blob([bytes as BlobPart])));
+  private async keep(file: Blob): Promise<string> {
+    const { sha256 } = await firstValueFrom(this.api.keepBytes(file));
     return sha256;
   }
 
-  private async measure(bytes: Uint8Array): Promise<MeasuredSound> {
+  private async measure(bytes: Uint8Array<ArrayBuffer>): Promise<MeasuredSound> {
     const { channels, sampleRate } = await decoded(bytes);
     return this.measureSamples(channels, sampleRate);
   }
@@ -168,12 +180,12 @@ export class ImportService {
   }
 }
 
-/** A sound's samples. Throws an Error for a person where the browser makes nothing of it. */
-async function decoded(bytes: Uint8Array): Promise<{ channels: Float32Array<ArrayBuffer>[]; sampleRate: number }> {
+/** A sound's samples; its bytes are used up. Throws an Error for a person where the browser makes nothing of it. */
+async function decoded(bytes: Uint8Array<ArrayBuffer>): Promise<{ channels: Float32Array<ArrayBuffer>[]; sampleRate: number }> {
   let sound: AudioBuffer;
   try {
     // Decoding is the browser's own thread's work, and takes the buffer with it.
-    sound = await new OfflineAudioContext(1, 1, 48000).decodeAudioData(bytes.slice().buffer);
+    sound = await new OfflineAudioContext(1, 1, 48000).decodeAudioData(bytes.buffer);
   } catch {
     throw new Error('it is no sound that can be decoded: cut short, or in a form that the browser does not know');
   }
