@@ -1,4 +1,5 @@
 import type { FieldDocument, Fields } from '../model/fields.js';
+import type { Leaving } from '../take/plan.js';
 import { families, type EffectKind } from './effect.js';
 import * as kinds from './kinds.js';
 import { commonFields, type CommonFields } from './parts/common.js';
@@ -10,6 +11,7 @@ interface Placed {
   id: string;
   label?: string | undefined;
   muted: boolean;
+  bodyLeaves?: Leaving | undefined;
   anchor: { to: 'contact' } | { to: 'start' | 'end'; effect: string };
   repeat: { count: number; every: number };
 }

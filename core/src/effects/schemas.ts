@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { fieldSchema, identifier } from '../model/fieldSchema.js';
 import { limits, type Field } from '../model/fields.js';
 import { lazySchema } from '../model/lazySchema.js';
+import { leavings } from '../take/plan.js';
 import type { EffectKind } from './effect.js';
 import { effectKinds, fieldsOfKind, type Effect, type EffectName } from './registry.js';
 
@@ -27,6 +28,12 @@ const labelSchema = /* @__PURE__ */ lazySchema(() =>
   z.string().max(60).meta({ id: 'effectLabel', description: 'Shown at the head of the lane; the id when absent.' }),
 );
 
+const leavingSchema = /* @__PURE__ */ lazySchema(() =>
+  z.enum(leavings).meta({
+    id: 'bodyLeaves',
+    description: 'When its body leaves a running game. Left out: body effects and meters go with it, others live out.',
+  }),
+);
 const mutedSchema = /* @__PURE__ */ lazySchema(() =>
   z
     .boolean()
@@ -59,6 +66,7 @@ export function effectSchemaOf(kind: EffectKind): z.ZodObject {
         id: identifier(),
         label: labelSchema().optional(),
         muted: mutedSchema(),
+        bodyLeaves: leavingSchema().optional(),
         anchor: anchorSchema().default({ to: 'contact' }),
         repeat: repeatSchema().default({ count: 1, every: 0.1 }),
         ...(Object.fromEntries(fields) as Record<string, z.ZodType>),

@@ -1,6 +1,6 @@
 import type { PlayerSignal, PlayerSound } from '../contract.js';
 import type { Seconds } from '../units.js';
-import type { LiveCue, LiveTake } from './liveTake.js';
+import type { LiveCue, LiveFiring, LiveTake } from './liveTake.js';
 import { VoiceKeeper } from './voiceKeeper.js';
 
 /** A cue that is due, with its instant. */
@@ -15,7 +15,7 @@ export class CueTeller {
   readonly sounds: PlayerSound[] = [];
   readonly signals: PlayerSignal[] = [];
   private readonly voices = new VoiceKeeper();
-  private readonly ringing = new Map<LiveTake, { key: string; voice: number }[]>();
+  private readonly ringing = new Map<LiveTake, { key: string; voice: number; firing: LiveFiring }[]>();
   private readonly due: Due[] = [];
   /** Voices that are to stop, told with the next advance. */
   private readonly stops: number[] = [];
@@ -46,9 +46,10 @@ export class CueTeller {
     due.length = 0;
   }
 
-  /** Stops what still rings of a take. */
-  stop(take: LiveTake): void {
-    for (const { key, voice } of this.ringing.get(take) ?? []) {
+  /** Stops what still rings of a take, or of one of its firings. */
+  stop(take: LiveTake, of?: LiveFiring): void {
+    for (const { key, voice, firing } of this.ringing.get(take) ?? []) {
+      if (of && of !== firing) continue;
       this.stops.push(voice);
       this.voices.forget(key, voice);
     }
@@ -74,7 +75,7 @@ export class CueTeller {
     const { clip, gain, rate, pan, cut } = sound;
     this.sounds.push({ type: 'start', voice, sequence, effect, clip, gain, rate, pan, cut, at });
     const ringing = this.ringing.get(take) ?? [];
-    ringing.push({ key, voice });
+    ringing.push({ key, voice, firing: cue.firing });
     this.ringing.set(take, ringing);
   }
 }

@@ -135,11 +135,14 @@ export class LiveFiring {
     if (!this.ended && this.begun && wall[0] < this.taken && this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
   }
 
-  /** Its body leaves: what is on it goes with it, what has not begun never does, and everything else lives out. */
+  /**
+   * Its body leaves: what has not begun never does; what its effect says goes, and what is on the body where it says nothing,
+   * goes at once; everything else lives out.
+   */
   leaveBody(): void {
-    const { kind, firing } = this.timed;
+    const { kind, firing, leaving } = this.timed;
     const isOnBody = kind.family === 'body' || (firing.room?.meters ?? 0) > 0;
-    if (!this.begun || isOnBody) this.ended = true;
+    if (!this.begun || (leaving ? leaving === 'goes' : isOnBody)) this.ended = true;
     else firing.end?.();
   }
 

@@ -357,6 +357,29 @@ describe('a player', () => {
     expect(player.frame.particles.body[0]).toBe(-1);
   });
 
+  it('goes by what an effect says when its body leaves, its sounds with it', () => {
+    const kit = kitOf([
+      { kind: 'burst', id: 'gone', count: 10, life: 1, bodyLeaves: 'goes' },
+      { kind: 'burst', id: 'stays', count: 4, life: 1 },
+      { kind: 'overlay', id: 'over', picture: 'mosshell', duration: 1, bodyLeaves: 'lives out' },
+      { kind: 'sound', id: 's', clips: ['thud'], bodyLeaves: 'goes' },
+      { kind: 'sound', id: 't', clips: ['crack'] },
+    ]);
+    const player = kit.player();
+    player.body('m', { x: 40, y: 0 });
+    player.strike('blow', {}, { target: 'm' });
+    player.advance(0.1);
+    const [thud] = starts(player.sounds);
+    const { x } = player.frame.pictures;
+    const stood = x[0];
+    player.remove('m');
+    expect([player.frame.particles.count, player.frame.pictures.count]).toEqual([4, 1]);
+    expect(player.frame.pictures.x[0]).toBeCloseTo(stood, 4);
+    player.advance(0.1);
+    expect(player.sounds).toEqual([{ type: 'stop', voice: thud.voice, at: 0 }]);
+    expect(() => kitOf([{ kind: 'burst', id: 'b', bodyLeaves: 'stays' }])).toThrowError(/bodyLeaves/);
+  });
+
   it('turns down what the person who plays has turned down', () => {
     const kit = kitOf([
       { kind: 'shake', id: 'shake' },

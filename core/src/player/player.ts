@@ -164,7 +164,11 @@ export class LivePlayer implements Player {
   remove(id: string): void {
     const body = this.known(id);
     for (const take of this.takes) {
-      for (const firing of take.firings) if (firing.body === body) firing.leaveBody();
+      for (const firing of take.firings) {
+        if (firing.body !== body) continue;
+        firing.leaveBody();
+        if (firing.ended) this.cues.stop(take, firing);
+      }
       take.dropEnded();
     }
     this.bodies.delete(id);

@@ -111,7 +111,8 @@ export function kitJsonSchema(): object {
     unrepresentable: 'any',
     reused: 'inline',
     override({ jsonSchema }) {
-      // Said once is enough: no more items than are described.
+      // Said once is enough: no more items than are described, and what one of some texts is.
+      if (jsonSchema.const !== undefined || jsonSchema.enum !== undefined) delete jsonSchema.type;
       if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
     },
   });

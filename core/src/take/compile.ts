@@ -7,7 +7,7 @@ import { anchorsFirst } from './anchors.js';
 import type { CompiledClip, CompiledEvent, CompiledPicture } from './compiledReferences.js';
 import { readIdentifier, readIds, readList, type Json } from './compileReferences.js';
 import { DocumentReader } from './documentReader.js';
-import type { PlacedEffect, SequencePlan, Standing } from './plan.js';
+import { leavings, type PlacedEffect, type SequencePlan, type Standing } from './plan.js';
 import { refuseTooMuch } from './workBounds.js';
 
 /** What a sequence may refer to. */
@@ -68,12 +68,16 @@ function compileEffect(raw: Json, path: DocumentPath, event: CompiledEvent, cont
   const reader = new DocumentReader(readableFields(kind), raw, path, { event, clips, pictures });
   const muted = raw['muted'];
   if (typeof muted !== 'boolean') reader.refuse(`expected true or false, found ${show(muted)}`, 'muted');
+  const leaving = leavings.find((known) => known === raw['bodyLeaves']);
+  if (raw['bodyLeaves'] !== undefined && !leaving)
+    reader.refuse(`expected one of ${leavings.join(', ')}, found ${show(raw['bodyLeaves'])}`, 'bodyLeaves');
   return {
     id,
     hash: hashText(id),
     kind,
     plan: kind.compile(reader as unknown as DocumentReader),
     muted: muted === true,
+    leaving,
     clock: reader.choice('clock'),
     on: reader.choice('on'),
     anchor: compileAnchor(raw['anchor'], reader),

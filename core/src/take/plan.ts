@@ -4,6 +4,10 @@ import type { CompiledEvent } from './compiledReferences.js';
 import type { CompiledValue } from './compiledValue.js';
 import type { Strike } from './draws.js';
 
+/** What becomes of an effect whose body leaves: it goes at once, its sounds with it, or it lives out where it was. */
+export const leavings = ['goes', 'lives out'] as const;
+export type Leaving = (typeof leavings)[number];
+
 /** An effect placed in time. */
 export interface PlacedEffect {
   readonly id: string;
@@ -11,6 +15,8 @@ export interface PlacedEffect {
   readonly kind: EffectKind;
   readonly plan: EffectPlan;
   readonly muted: boolean;
+  /** Left out where its kind decides. */
+  readonly leaving?: Leaving | undefined;
   readonly clock: 'game' | 'wall';
   readonly on: 'source' | 'target';
   readonly anchor: { readonly to: 'contact' } | { readonly to: 'start' | 'end'; readonly effect: string };

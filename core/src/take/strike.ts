@@ -146,6 +146,7 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
         extent: firing.extent,
         lasting: firing.lasting === true,
         silent,
+        leaving: effect.leaving,
         on: effect.on,
         clock,
         warp,

@@ -3,6 +3,7 @@ import type { EffectKind } from '../effects/effect.js';
 import type { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import type { ClockParty, Firing, Now } from './firing.js';
+import type { Leaving } from './plan.js';
 import type { Displacement } from './spotted.js';
 
 /** A firing with its place in wall time. */
@@ -17,6 +18,8 @@ export interface TimedFiring {
   readonly lasting: boolean;
   /** Neither seen nor heard, only drawn on its lane. */
   readonly silent: boolean;
+  /** What becomes of it when its body leaves; its kind decides where it is left out. */
+  readonly leaving: Leaving | undefined;
   /** Whose it is. */
   readonly on: 'source' | 'target';
   /** Whose game clock its age is read from; absent on the wall clock. */

@@ -235,6 +235,17 @@ export const playerCases: readonly PlayerCase[] = [
     steps: [put('a', -50), put('b', 50), strike({ source: 'a', target: 'b' }), advance(0.2), { do: 'remove', id: 'b' }, advance(0.2)],
   },
   {
+    about: 'what an effect says becomes of it when its body leaves: bursts and sounds that go, an overlay and a meter that live out',
+    effects: [
+      { kind: 'burst', id: 'burst', count: 3, life: 1, bodyLeaves: 'goes' },
+      { kind: 'sound', id: 'gone', clips: ['knock'], bodyLeaves: 'goes' },
+      { kind: 'sound', id: 'heard', clips: ['thud'] },
+      { kind: 'overlay', id: 'over', on: 'target', picture: 'leaf', duration: 1, bodyLeaves: 'lives out' },
+      { kind: 'meter', id: 'meter', shows: 'always', duration: 1, bodyLeaves: 'lives out' },
+    ],
+    steps: [put('a', -50), put('b', 50), strike({ source: 'a', target: 'b' }), advance(0.2), { do: 'remove', id: 'b' }, advance(0.2)],
+  },
+  {
     about: 'comfort turns down what it names',
     effects: [
       { kind: 'shake', id: 'shake', duration: 0.5, roll: 3 },

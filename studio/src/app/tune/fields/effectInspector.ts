@@ -190,6 +190,16 @@ export class EffectInspector {
     this.emit({ name: 'anchor', label: 'Anchor' }, { value: to === 'contact' ? { to } : { to, effect } });
   }
 
+  protected readonly leavings: readonly Option[] = [
+    { value: '', label: 'as its kind does' },
+    { value: 'goes', label: 'it goes at once' },
+    { value: 'lives out', label: 'it lives out' },
+  ];
+
+  protected setLeaving(leaving: string): void {
+    this.emit({ name: 'bodyLeaves', label: 'When its body leaves' }, { value: leaving || undefined });
+  }
+
   protected setRepeat(part: { count?: number; every?: number }, gesture: string): void {
     const repeat = { ...this.effect().repeat, ...part };
     this.emit({ name: 'repeat', label: 'Repeats' }, { value: { ...repeat, count: Math.round(repeat.count) }, gesture });
