@@ -77,6 +77,8 @@ export class FolderLink {
   private passing: Promise<void> = Promise.resolve();
   private retry: NodeJS.Timeout | undefined;
   private halted: string | undefined;
+  /** Whether the folder has had its settings: only then can they have been taken away. */
+  private settled = false;
   private told = '';
 
   private constructor(
@@ -210,8 +212,9 @@ export class FolderLink {
     const known = this.agreed.keys().length > 0;
     if (known && !(await this.parts.documents.has(this.project)))
       return `the project "${this.project}" was deleted here; the folder is left as it is`;
-    if (known && !(await bytesAt(join(this.folder, settingsFile))))
-      return `${join(this.folder, settingsFile)} is gone; the project is kept here as it was`;
+    const stands = (await bytesAt(join(this.folder, settingsFile))) !== undefined;
+    this.settled ||= stands;
+    if (known && this.settled && !stands) return `${join(this.folder, settingsFile)} is gone; the project is kept here as it was`;
     return undefined;
   }
 
@@ -379,6 +382,7 @@ export class FolderLink {
   private async writeSettings(text: string): Promise<void> {
     try {
       await writeWhole(join(this.folder, settingsFile), Buffer.from(text));
+      this.settled = true;
     } catch (error) {
       this.agreed.set(this.settingsKey, undefined);
       this.unwritten(this.settingsKey, settingsFile, error);

@@ -152,14 +152,20 @@ async function namedBefore(folder: string, id: string): Promise<string[]> {
 export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
   await mkdir(dirname(file), { recursive: true });
   const beside = `${file}.${process.pid}.part`;
-  const handle = await open(beside, 'w');
   try {
-    await handle.writeFile(bytes);
-    await handle.sync();
-  } finally {
-    await handle.close();
+    const handle = await open(beside, 'w');
+    try {
+      await handle.writeFile(bytes);
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
+    await rename(beside, file);
+  } catch (error) {
+    // Half a file is in nobody's way, least of all on a full disk.
+    await rm(beside, { force: true }).catch(() => undefined);
+    throw error;
   }
-  await rename(beside, file);
 }
 
 /** Whether a path is a folder. Throws the file system's error when there is nothing. */
