@@ -50,13 +50,22 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.getByRole('link', { name: 'Actors' }).click();
-    for (const view of ['parts', 'poses', 'stage', 'body']) {
+    for (const view of ['parts', 'poses', 'stage', 'clips', 'body']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
+      if (view === 'clips') await page.getByRole('button', { name: 'New clip' }).click();
+      if (view === 'stage') await page.getByRole('button', { name: 'New stage' }).click();
+      await studio.saved();
       await studio.settle();
       expect(await serious(page)).toEqual([]);
     }
     await page.getByRole('link', { name: 'Assets' }).click();
     await page.getByRole('button', { name: 'Sounds' }).waitFor();
+    await page.getByRole('button', { name: 'Look into Lance crack A' }).click();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: /^Pictures/ }).click();
+    await page.getByRole('button', { name: /^Cut / }).first().click();
+    await page.getByRole('radio', { name: 'a grid', exact: true }).click();
+    await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/projects`);
     await page.getByRole('button', { name: 'New' }).click();
