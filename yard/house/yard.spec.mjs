@@ -102,7 +102,7 @@ describe('the joust', () => {
       const { now } = joust.player;
       for (const { blow, at } of blows)
         if (blow.contact >= before && blow.contact < now) contacts.push({ blow, at, attackerX: joust.beetles[0].x });
-      if (joust.player.elapsed('brasshorn') === 0) held.push(Math.abs(joust.beetles[0].x - x));
+      if (joust.player.elapsed('striker') === 0) held.push(Math.abs(joust.beetles[0].x - x));
     }
     return { struck, contacts, held, blows, joust };
   }
