@@ -48,3 +48,39 @@ test('files are brought in, measured, heard and thrown out; what cannot be used 
   await expect(page.locator('[data-asset="scorch"]').getByRole('link')).not.toHaveCount(0);
   await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
 });
+
+test('a picture behind a stage is in use, and another one takes its place there', async ({ studio, page, server }) => {
+  const stages = async (): Promise<unknown> =>
+    ((await (await page.request.get(`${server.address}/api/projects/elytra-league/settings/elytra-league`)).json()) as { stages?: unknown })
+      .stages;
+  await page.goto(`${server.address}/projects/elytra-league/actors/mosshell`);
+  await page.getByRole('radio', { name: 'stage', exact: true }).click();
+  await page.getByLabel('background', { exact: true }).selectOption({ label: 'a picture' });
+  await page.getByLabel('picture', { exact: true }).selectOption({ label: 'Scorch' });
+  await studio.saved();
+  await page.getByRole('link', { name: 'Assets' }).click();
+  await page.getByRole('button', { name: /^Pictures/ }).click();
+  await expect(page.locator('[data-asset="scorch"]').getByRole('link', { name: 'Usual' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Scorch' }).click();
+  await page.getByLabel('In place of Scorch').selectOption('mossy-log');
+  await page.getByRole('button', { name: 'Put it there, and remove this' }).click();
+  await studio.saved();
+  expect(JSON.stringify(await stages())).toContain('"picture":"mossy-log"');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await studio.saved();
+  expect(JSON.stringify(await stages())).toContain('"picture":"scorch"');
+
+  // The demo's pictures do not say how large they are: cut, they do.
+  await page.getByRole('button', { name: 'Cut Scorch' }).click();
+  await page.getByRole('radio', { name: 'a grid', exact: true }).click();
+  await page.getByLabel('columns', { exact: true }).fill('2');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-asset="scorch"]')).toContainText('2 cells');
+  await studio.saved();
+  const scorch = (await (await page.request.get(`${server.address}/api/projects/elytra-league/assets/scorch`)).json()) as {
+    width: number;
+    sheet: { width: number; columns: number };
+  };
+  expect(scorch.sheet.columns).toBe(2);
+  expect(scorch.sheet.width).toBe(Math.floor(scorch.width / 2));
+});

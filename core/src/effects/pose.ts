@@ -45,18 +45,21 @@ export const pose = defineKind({
           sample(now, frame) {
             const held = Math.min(1, Math.max(0, full * envelope.at(now[0] / duration)));
             const { pose, poseAge } = frame[party];
-            if (held <= pose[name]) return;
-            // By its name written out: a number stored under a name that is looked up would be boxed.
+            // By their names written out: a number under a name that is looked up would be boxed. Of two the stronger shows.
             if (name === 'hurt') {
+              if (held <= pose.hurt) return;
               pose.hurt = held;
               poseAge.hurt = now[0];
             } else if (name === 'lunge') {
+              if (held <= pose.lunge) return;
               pose.lunge = held;
               poseAge.lunge = now[0];
             } else if (name === 'guard') {
+              if (held <= pose.guard) return;
               pose.guard = held;
               poseAge.guard = now[0];
             } else {
+              if (held <= pose.fall) return;
               pose.fall = held;
               poseAge.fall = now[0];
             }

@@ -441,6 +441,6 @@ async function removeLeftovers(folder: string): Promise<void> {
   if (!(await stat(folder)).isDirectory()) throw new FolderError(`${folder} is no folder`);
   for (const within of ['', 'events', 'actors', 'assets', 'sequences']) {
     const names = await readdir(join(folder, within)).catch(() => []);
-    for (const name of names) if (/\.json\.\d+\.part$/.test(name)) await rm(join(folder, within, name), { force: true });
+    for (const name of names) if (/\.json\.\d+(-\d+)?\.part$/.test(name)) await rm(join(folder, within, name), { force: true });
   }
 }

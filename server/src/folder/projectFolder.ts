@@ -148,10 +148,13 @@ async function namedBefore(folder: string, id: string): Promise<string[]> {
   });
 }
 
+/** Counts what is written: two that are to be the same file are each written beside by themselves. */
+let parts = 0;
+
 /** To a file beside it, on the disk, then in its place: nobody ever reads half of it. */
 export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
   await mkdir(dirname(file), { recursive: true });
-  const beside = `${file}.${process.pid}.part`;
+  const beside = `${file}.${process.pid}-${parts++}.part`;
   try {
     const handle = await open(beside, 'w');
     try {

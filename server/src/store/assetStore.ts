@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { digestOf } from '../files.js';
@@ -38,7 +39,8 @@ export class AssetStore {
   async write(bytes: Uint8Array): Promise<string> {
     const sha256 = digestOf(bytes);
     if (await this.has(sha256)) return sha256;
-    const part = join(this.folder, `${sha256}.${process.pid}.part`);
+    // The same bytes may come twice at once: each is written beside by itself, and whichever is renamed last changes nothing.
+    const part = join(this.folder, `${sha256}.${randomUUID()}.part`);
     await writeFile(part, bytes);
     await rename(part, join(this.folder, sha256));
     return sha256;

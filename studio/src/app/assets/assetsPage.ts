@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { usesOfActor, usesOfSequence, type Asset } from '@undatio/core';
+import { storedSettingsOf, usesOfActor, usesOfSequence, type Asset } from '@undatio/core';
 import { cellCount, withAssetReplaced, withPictureReplaced } from '@undatio/core/internal';
 import { AudioService } from '../playback/audioService';
 import type { DocumentState } from '../project/documentKey';
@@ -61,13 +61,16 @@ export class AssetsPage {
   /** Who uses each asset. */
   protected readonly users = computed(() => {
     const users = new Map<string, User[]>();
-    const { sequences = [], actors = [] } = this.project() ?? {};
+    const { sequences = [], actors = [], stages = [] } = this.project() ?? {};
     const note = (ids: readonly { readonly collection: string; readonly id: string }[], user: User): void => {
       for (const id of new Set(ids.flatMap((use) => (use.collection === 'assets' ? [use.id] : []))))
         users.set(id, [...(users.get(id) ?? []), user]);
     };
     for (const sequence of sequences) note(usesOfSequence(sequence), { label: sequence.label, link: this.address.of('tune', sequence.id) });
     for (const actor of actors) note(usesOfActor(actor), { label: actor.label, link: this.address.of('actors', actor.id) });
+    for (const { label, background } of stages)
+      if (background?.of === 'picture')
+        note([{ collection: 'assets', id: background.picture }], { label, link: this.address.of('actors') });
     return users;
   });
   protected readonly shown = computed(() => {
@@ -192,6 +195,13 @@ export class AssetsPage {
         return after === actor ? [] : [[`actors/${actor.id}`, after]];
       }),
     ];
+    const settings = storedSettingsOf(project);
+    const stages = settings.stages?.map((stage) =>
+      stage.background?.of === 'picture' && stage.background.picture === id
+        ? { ...stage, background: { ...stage.background, picture: other } }
+        : stage,
+    );
+    if (stages?.some((stage, i) => stage !== settings.stages?.[i])) states.push([`settings/${project.id}`, { ...settings, stages }]);
     this.remove(id, states);
   }
 

@@ -78,7 +78,7 @@ export class ImportService {
       const after = {
         ...asset,
         ...read,
-        file: asset.file.replace(/\.[^./]+$/, ending),
+        file: this.freeFile(asset, ending),
         id: asset.id,
         label: asset.label,
         tags: asset.tags,
@@ -103,7 +103,7 @@ export class ImportService {
       const bytes = encodeWav16(cut, sampleRate);
       const after = {
         ...asset,
-        file: asset.file.replace(/\.[^./]+$/, '') + '.wav',
+        file: this.freeFile(asset, '.wav'),
         sha256: await this.keep(new Blob([bytes])),
         ...(await this.measureSamples(cut, sampleRate)),
       };
@@ -112,6 +112,15 @@ export class ImportService {
       this.state.update((state) => ({ ...state, refused: [{ name: asset.label, why: (error as Error).message }] }));
     }
     this.state.update((state) => ({ ...state, done: 1, running: false }));
+  }
+
+  /** Where an asset's file lies under another ending: beside what other assets have there already. */
+  private freeFile({ id, file }: Asset, ending: string): string {
+    const taken = new Set(this.projects.project?.assets.flatMap((other) => (other.id === id ? [] : [other.file])));
+    const base = file.replace(/\.[^./]+$/, '');
+    let free = `${base}${ending}`;
+    for (let i = 2; taken.has(free); i++) free = `${base}-${i}${ending}`;
+    return free;
   }
 
   /** The asset that a file becomes; undefined where its bytes are here already. */

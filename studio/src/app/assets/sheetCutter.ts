@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Asset } from '@undatio/core';
 import { cellPlaces, gridPlaces, readFrameList } from '@undatio/core/internal';
@@ -55,11 +55,24 @@ export class SheetCutter {
   /** Why rectangles could not be read. */
   protected readonly refused = signal('');
 
-  /** The picture with its size, which is known of everything that was brought in here. */
+  /** The size of a picture whose document does not say it: that of the picture itself. */
+  private readonly seen = signal({ width: 1, height: 1 });
   protected readonly picture = computed(() => {
     const asset = this.asset();
-    return { ...asset, width: asset.width ?? 1, height: asset.height ?? 1 };
+    return { ...asset, width: asset.width ?? this.seen().width, height: asset.height ?? this.seen().height };
   });
+
+  constructor() {
+    effect(() => {
+      const { width, height } = this.asset();
+      const url = this.url();
+      if (width !== undefined && height !== undefined) return;
+      const image = new Image();
+      image.onload = () => this.seen.set({ width: image.naturalWidth, height: image.naturalHeight });
+      image.src = url;
+    });
+  }
+
   protected readonly url = computed(() => this.api.assetUrl(this.projects.project, this.asset().id));
   protected readonly cut = computed(() => cutOf(this.asset()));
   protected readonly grid = computed(() => gridOf(this.picture()));
@@ -146,6 +159,9 @@ export class SheetCutter {
 
   private edit(what: string, change: (before: Picture) => Picture, gesture?: string): void {
     const { id, label } = this.asset();
-    this.projects.editDocument(`assets/${id}`, `${label}: ${what}`, (before) => change(before as Asset as Picture), gesture);
+    const { width, height } = this.picture();
+    // A document that did not say its size says it from here on.
+    const sized = (before: Picture): Picture => ({ width, height, ...before });
+    this.projects.editDocument(`assets/${id}`, `${label}: ${what}`, (before) => change(sized(before as Asset as Picture)), gesture);
   }
 }

@@ -142,12 +142,10 @@ export class ProjectService {
     const { project } = this;
     if (!project) return;
     // With the settings, so that taking it back puts it in its old place.
-    const left = keys.reduce((all, key) => withDocument(all, key, undefined), project);
-    this.change(label, [
-      ...others,
-      ...keys.map((key): DocumentState => [key, undefined]),
-      [`settings/${project.id}`, storedSettingsOf(left)],
-    ]);
+    const settings: DocumentKey = `settings/${project.id}`;
+    const gone = keys.map((key): DocumentState => [key, undefined]);
+    const left = [...others, ...gone].reduce((all, [key, document]) => withDocument(all, key, document), project);
+    this.change(label, [...others.filter(([key]) => key !== settings), ...gone, [settings, storedSettingsOf(left)]]);
   }
 
   undo(): void {
