@@ -35,6 +35,7 @@ export {
 export { assembleProject, collections, inOrder, type Collection } from './model/entities.js';
 export { freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
+export { fittingPayload } from './model/payloadFit.js';
 export { actorsOn, scaledActor } from './model/stageSetUp.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
@@ -46,6 +47,7 @@ export { makePlayerVectors, makeVectors, vectorIndex } from './ship/vectors/vect
 export type { Vector, VectorFile } from './ship/vectors/vectorFile.js';
 export { newProject, scaled, type FirstSound, type NewProject, type ProjectChoices } from './start/newProject.js';
 export { compileSequence, effectLimit, type CompileContext } from './take/compile.js';
+export { restingPlacesOf } from './take/compileReferences.js';
 export { headingIn, placeIn, spots } from './take/draws.js';
 export type { Firing, Telling } from './take/firing.js';
 export { poses, restingActor } from './take/frame.js';

@@ -80,7 +80,7 @@ test('an actor is made in a picture, given a part and a place, and thrown away',
   await page.getByRole('radio', { name: 'stage', exact: true }).click();
   await page.getByRole('button', { name: /^Place of Pip’s cousin/ }).focus();
   await page.keyboard.press('Shift+ArrowLeft');
-  await expect.poll(async () => (await read('pip-2')).place?.x).toBe(230);
+  await expect.poll(async () => (await read('pip-2')).place?.x).toBe(252);
   expect(await read('pip-2')).toEqual(expect.objectContaining({ label: 'Pip’s cousin', role: 'bystander' }));
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect.poll(async () => (await page.request.get(`${server.address}/api/projects/elytra-league/actors/pip-2`)).status()).toBe(404);

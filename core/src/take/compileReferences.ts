@@ -252,6 +252,15 @@ export function spotsFacing({ spots = {}, looks }: Pick<KitActor, 'spots' | 'loo
   return Object.fromEntries(Object.entries(spots).map(([name, { x, y }]) => [name, { x: -x, y }]));
 }
 
+/** Where each actor rests, relative to the contact point: in its own place, or in that of its role; bystanders in a row. */
+export function restingPlacesOf(actors: readonly Pick<KitActor, 'role' | 'place'>[]): Place[] {
+  let standing = 0;
+  return actors.map(({ role, place }) => {
+    const at = role === 'bystander' ? standing++ : 0;
+    return place ?? (role === 'bystander' ? { x: bystander.x + at * bystander.next, y: bystander.y } : restingPlaces[role]);
+  });
+}
+
 /** Where the project's actors rest and how big they are: what a strike goes by unless it is told otherwise. */
 export function standingOf(actors: readonly KitActor[]): Standing {
   const first = (role: 'source' | 'target') => actors.find((actor) => actor.role === role);
@@ -265,9 +274,7 @@ export function standingOf(actors: readonly KitActor[]): Standing {
       target: first('target')?.place ?? restingPlaces.target,
       view: contact,
       ear: contact,
-      others: actors
-        .filter(({ role }) => role === 'bystander')
-        .map(({ place }, i) => place ?? { x: bystander.x + i * bystander.next, y: bystander.y }),
+      others: restingPlacesOf(actors.filter(({ role }) => role === 'bystander')),
     },
     bodies: { source: bodyOf('source'), target: bodyOf('target') },
   };

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal } from '@angular/core';
 import type { Actor, Project } from '@undatio/core';
 import { cellCount, identifierPattern } from '@undatio/core/internal';
-import { cellsFromText, textOfCells } from '../assets/sheetEdits';
 import { ProjectService } from '../project/projectService';
 import { CellPicture } from '../shared/cellPicture';
+import { cellsFromText, textOfCells } from '../shared/cellText';
 import { Choice, type Option } from '../shared/choice';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';

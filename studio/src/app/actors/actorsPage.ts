@@ -37,7 +37,7 @@ import { ActorClips } from './actorClips';
 import { ActorFigure, type Cell } from './actorFigure';
 import { ActorStage } from './actorStage';
 import { Handle, type HandleMove } from './handle';
-import { restingPlace, standingOn, type Standing } from './setUpEdits';
+import { standingOn, type Standing } from './setUpEdits';
 import { StagePaper } from './stagePaper';
 
 /** What is looked at of an actor. */
@@ -275,7 +275,7 @@ export class ActorsPage {
   }
 
   protected standsAt(actor: Actor): Place {
-    return restingPlace(actor);
+    return standingOn(this.actors(), undefined).find((one) => one.actor.id === actor.id)?.place ?? { x: 0, y: 0 };
   }
 
   protected pickStanding(one: Standing): void {

@@ -1,5 +1,5 @@
 import type { Actor, Place, Project, StageSetUp, StoredSettings } from '@undatio/core';
-import { actorsOn, freeId, tidy } from '@undatio/core/internal';
+import { actorsOn, freeId, restingPlacesOf, tidy } from '@undatio/core/internal';
 import { near, roles } from './actorEdits';
 
 /** What is done to the stages of a project. Pure: who calls puts it in place. */
@@ -14,17 +14,12 @@ export interface Standing {
   readonly place: Place;
 }
 
-/** Where an actor rests that says nothing of it. */
-export function restingPlace({ role, place }: Pick<Actor, 'role' | 'place'>): Place {
-  return place ?? { x: role === 'source' ? -80 : role === 'target' ? 80 : 240, y: 0 };
-}
-
-/** Who stands on a stage, in its order. */
+/** Who stands on a stage, in its order; those that have no place of their own where the engine puts them. */
 export function standingOn(actors: readonly Actor[], setUp: StageSetUp | undefined): Standing[] {
-  if (!setUp?.bodies) return actors.map((actor) => ({ at: undefined, actor, place: restingPlace(actor) }));
-  return setUp.bodies.flatMap((body, at) =>
-    actorsOn(actors, { bodies: [body] }).map((actor) => ({ at, actor, place: restingPlace(actor) })),
-  );
+  const bodies = setUp?.bodies?.flatMap((body, at) => actorsOn(actors, { bodies: [body] }).map((actor) => ({ at, actor })));
+  const all: readonly Omit<Standing, 'place'>[] = bodies ?? actors.map((actor) => ({ at: undefined, actor }));
+  const places = restingPlacesOf(all.map(({ actor: { role, place } }) => ({ role, ...(place && { place }) })));
+  return all.map((one, i) => ({ ...one, place: places[i] }));
 }
 
 const plain: Pick<StageSetUp, 'ground' | 'zoom'> = { ground: true, zoom: 1 };

@@ -7,15 +7,15 @@ import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
+import { cellsFromText, textOfCells } from '../shared/cellText';
 import { CellsService } from './cellsService';
 import {
-  cellsFromText,
   cutOf,
   cuts,
+  gridNumbers,
   gridOf,
   leftOver,
   recut,
-  textOfCells,
   withEmpty,
   withGrid,
   type CutName,
@@ -42,16 +42,7 @@ export class SheetCutter {
   private readonly cells = inject(CellsService);
 
   protected readonly cuts = cuts;
-  protected readonly gridNumbers: readonly { readonly name: GridNumber; readonly word: string; readonly unit: string }[] = [
-    { name: 'columns', word: 'columns', unit: '' },
-    { name: 'rows', word: 'rows', unit: '' },
-    { name: 'width', word: 'a cell is wide', unit: 'px' },
-    { name: 'height', word: 'and high', unit: 'px' },
-    { name: 'left', word: 'free at the left', unit: 'px' },
-    { name: 'top', word: 'and at the top', unit: 'px' },
-    { name: 'gapX', word: 'between columns', unit: 'px' },
-    { name: 'gapY', word: 'between rows', unit: 'px' },
-  ];
+  protected readonly gridNumbers = (Object.keys(gridNumbers) as GridNumber[]).map((name) => ({ name, ...gridNumbers[name] }));
   /** Why rectangles could not be read. */
   protected readonly refused = signal('');
 

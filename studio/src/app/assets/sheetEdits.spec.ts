@@ -1,17 +1,6 @@
 import { assetSchema } from '@undatio/core';
 import { sheetCells } from '@undatio/core/internal';
-import {
-  cellsFromText,
-  cutOf,
-  gridOf,
-  leftOver,
-  recut,
-  textOfCells,
-  withEmpty,
-  withGrid,
-  type GridNumber,
-  type Picture,
-} from './sheetEdits';
+import { cutOf, gridOf, leftOver, recut, withEmpty, withGrid, type GridNumber, type Picture } from './sheetEdits';
 
 const picture = (width: number, height: number, more: object = {}) =>
   assetSchema().parse({
@@ -79,19 +68,5 @@ describe('cutting a sheet', () => {
     expect(frames.sheet).toEqual({ by: 'frames', frames: [16, 32, 48].map((x) => ({ x, y: 0, width: 16, height: 16 })) });
     expect(cutOf(recut(frames as typeof strip, 'one picture'))).toBe('one picture');
     expect(recut(grid as typeof strip, 'a strip')).toEqual(strip);
-  });
-});
-
-describe('cells in words', () => {
-  it('are read as numbers and ranges, backwards too', () => {
-    expect(cellsFromText('0-3, 7; 6-4 x 99', 8)).toEqual([0, 1, 2, 3, 7, 6, 5, 4]);
-    expect(cellsFromText('2-99', 5)).toEqual([2, 3, 4]);
-    expect(cellsFromText('', 5)).toEqual([]);
-  });
-
-  it('are written so that they are read the same', () => {
-    for (const cells of [[0, 1, 2, 3], [3, 2, 1, 0, 0, 0], [5], [1, 2, 9, 8, 7, 7], [0, 2, 4], []])
-      expect(cellsFromText(textOfCells(cells), 10)).toEqual(cells);
-    expect(textOfCells([0, 1, 2, 7, 6])).toBe('0-2, 7, 6');
   });
 });

@@ -15,8 +15,25 @@ export function cutOf({ cells, sheet }: Picture): CutName {
   return cells > 1 ? 'a strip' : 'one picture';
 }
 
+/** px that a picture has a side at most. */
+const mostPx = 16384;
+
 /** The numbers of a grid that a person sets. */
 export type GridNumber = Exclude<keyof Grid, 'empty'>;
+
+/** Each in words, with its bounds. */
+export const gridNumbers: Readonly<
+  Record<GridNumber, { readonly word: string; readonly unit: string; readonly min: number; readonly max: number }>
+> = {
+  columns: { word: 'columns', unit: '', min: 1, max: cellLimit },
+  rows: { word: 'rows', unit: '', min: 1, max: cellLimit },
+  width: { word: 'a cell is wide', unit: 'px', min: 1, max: mostPx },
+  height: { word: 'and high', unit: 'px', min: 1, max: mostPx },
+  left: { word: 'free at the left', unit: 'px', min: 0, max: mostPx },
+  top: { word: 'and at the top', unit: 'px', min: 0, max: mostPx },
+  gapX: { word: 'between columns', unit: 'px', min: 0, max: mostPx },
+  gapY: { word: 'between rows', unit: 'px', min: 0, max: mostPx },
+};
 
 /** px for each of so many cells in a row or a column, with gaps between them. */
 function fill(all: number, before: number, count: number, gap: number): number {
@@ -37,10 +54,7 @@ export function gridOf(picture: Cut): Grid {
  */
 export function withGrid(picture: Cut, name: GridNumber, value: number): Picture {
   const before = gridOf(picture);
-  const wanted = {
-    ...before,
-    [name]: Math.max(name === 'columns' || name === 'rows' || name === 'width' || name === 'height' ? 1 : 0, Math.round(value)),
-  };
+  const wanted = { ...before, [name]: Math.max(gridNumbers[name].min, Math.round(value)) };
   const side = (all: number, edge: 'left' | 'top', count: 'columns' | 'rows', gap: 'gapX' | 'gapY', size: 'width' | 'height'): number => {
     const filled = before[size] === fill(all, before[edge], before[count], before[gap]);
     const most = fill(all, wanted[edge], wanted[count], wanted[gap]);
@@ -83,35 +97,4 @@ export function leftOver(picture: Cut): { readonly right: number; readonly foot:
     right: picture.width - left - columns * width - (columns - 1) * gapX,
     foot: picture.height - top - rows * height - (rows - 1) * gapY,
   };
-}
-
-/** Numbers from a text such as `0-3, 7`: each, in order; a range may run backwards. What is no number is left out. */
-export function cellsFromText(text: string, count: number): number[] {
-  return text
-    .split(/[\s,;]+/)
-    .flatMap((word): number[] => {
-      const [, from, to] = /^(\d+)(?:-(\d+))?$/.exec(word) ?? [];
-      if (from === undefined) return [];
-      const first = Number(from);
-      const last = to === undefined ? first : Math.min(Number(to), count - 1);
-      const step = last < first ? -1 : 1;
-      return Array.from({ length: Math.min(cellLimit, Math.abs(last - first) + 1) }, (_, i) => first + i * step);
-    })
-    .filter((cell) => cell < count)
-    .slice(0, cellLimit);
-}
-
-/** The same the other way: runs of three and more are written as ranges. */
-export function textOfCells(cells: readonly number[]): string {
-  const words: string[] = [];
-  for (let i = 0; i < cells.length;) {
-    let end = i;
-    const step = cells[i + 1] - cells[i];
-    if (Math.abs(step) === 1) while (cells[end + 1] - cells[end] === step) end++;
-    if (end - i >= 2) words.push(`${cells[i]}-${cells[end]}`);
-    else end = i;
-    if (end === i) words.push(String(cells[i]));
-    i = end + 1;
-  }
-  return words.join(', ');
 }

@@ -73,8 +73,7 @@ export class AudioService {
   }
 
   private fetchOn(): void {
-    while (this.fetching < mostAtOnce && this.waiting.length > 0) {
-      const { id, url } = this.waiting.shift() ?? { id: '', url: '' };
+    for (const { id, url } of this.waiting.splice(0, mostAtOnce - this.fetching)) {
       this.decoder ??= new OfflineAudioContext(1, 1, 44100);
       this.fetching++;
       void this.fetchClip(url, id, this.decoder).finally(() => {

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { DocumentError, type EventType, type Frame, type Payload, type Project, type Sequence } from '@undatio/core';
 import {
+  fittingPayload,
   compileSequence,
   RapidFire,
   strike,
@@ -50,15 +51,6 @@ export function healthAfter(event: EventType, payload: Payload, before: number):
 /** The payload with the health that the target has now. */
 function withHealth(event: EventType | undefined, payload: Payload, before: number): Payload {
   return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
-}
-
-/** What of a payload its event knows, as it stands now: fields are renamed and removed while they are struck. */
-function fittingPayload(event: EventType | undefined, payload: Payload): Payload {
-  const fits = ([name, value]: [string, unknown]): boolean => {
-    const field = event?.fields.find((known) => known.name === name);
-    return field !== undefined && typeof value === typeof field.default && (field.type !== 'kind' || field.options.includes(String(value)));
-  };
-  return Object.fromEntries(Object.entries(payload).filter(fits));
 }
 
 /** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */
@@ -212,7 +204,7 @@ export class StrikeService {
 
   private strikeNow(project: Project, asked: StrikeSettings, sequence: Sequence): StageTake {
     const event = project.events.find(({ id }) => id === sequence.event);
-    const settings = { ...asked, payload: fittingPayload(event, asked.payload) };
+    const settings = { ...asked, payload: fittingPayload(event?.fields ?? [], asked.payload) };
     const { payload, seed, solo, listener } = settings;
     const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
     const plan = this.planOf(project, sequence);

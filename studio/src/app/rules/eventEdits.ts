@@ -1,5 +1,13 @@
 import { eventSchema, type EventType, type Payload, type PayloadField, type Project, type Sequence } from '@undatio/core';
-import { freeId, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from '@undatio/core/internal';
+import {
+  fittingPayload,
+  freeId,
+  usersOfField,
+  withFieldFixed,
+  withFieldRenamed,
+  withOptionRenamed,
+  type FieldUser,
+} from '@undatio/core/internal';
 import { storedSettingsOf } from '@undatio/core';
 import type { DocumentState } from '../project/documentKey';
 
@@ -73,11 +81,7 @@ export function withField(event: EventType, name: string, field: PayloadField | 
 
 /** With the payload that it is tried with; what no field takes is left out, and so is a sample of nothing. */
 export function withSample({ sample: _, ...event }: EventType, sample: Payload): EventType {
-  const fits = ([name, value]: [string, unknown]): boolean => {
-    const field = event.fields.find((one) => one.name === name);
-    return field !== undefined && typeof value === typeof field.default && (field.type !== 'kind' || field.options.includes(String(value)));
-  };
-  const kept = Object.fromEntries(Object.entries(sample).filter(fits)) as NonNullable<EventType['sample']>;
+  const kept = fittingPayload(event.fields, sample);
   return Object.keys(kept).length > 0 ? { ...event, sample: kept } : event;
 }
 

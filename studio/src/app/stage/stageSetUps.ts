@@ -18,6 +18,9 @@ const keyOf = (project: string): string => `undatio stage of ${project}`;
 export class StageSetUps {
   private readonly projects = inject(ProjectService);
   private readonly chosen = new BehaviorSubject<string | undefined>(undefined);
+  /** The stage as it stood last, and the project it was of. */
+  private last: OnStage | undefined;
+  private lastOf: Project | undefined;
   private kept: { readonly actors: readonly Actor[]; readonly bodies: StageSetUp['bodies']; readonly on: Actor[] } | undefined;
 
   /** Emits the project as it stands on the chosen stage, with every change of either. */
@@ -46,9 +49,6 @@ export class StageSetUps {
     const wanted = this.chosen.value ?? sessionStorage.getItem(keyOf(id));
     return stages.find((stage) => stage.id === wanted) ?? stages.at(0);
   }
-
-  private last: OnStage | undefined;
-  private lastOf: Project | undefined;
 
   private stand(project: Project): OnStage {
     const setUp = this.setUpOf(project);
