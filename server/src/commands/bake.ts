@@ -1,8 +1,17 @@
-import { stringify } from 'csv-stringify/sync';
-import { bakedColumns, DocumentError, type BakedRow, type Conventions, type Payload } from '@undatio/core';
-import { applyConventions, bakedFrame, bakedRow, compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
+import { DocumentError, type BakedRow, type Conventions, type Payload } from '@undatio/core';
+import {
+  applyConventions,
+  bakedFrame,
+  bakedRow,
+  compileContext,
+  compileSequence,
+  strike,
+  type EngineTake,
+  type SequencePlan,
+} from '@undatio/core/internal';
 import { writeOut } from './output.js';
 import { UsageError, usableProject } from './projectArgument.js';
+import { csvText } from './tables.js';
 
 export interface BakeOptions {
   sequence?: string;
@@ -30,15 +39,13 @@ export async function bake(argument: string, options: BakeOptions): Promise<void
   const payload = parsePayload(options.payload);
   const seed = parseSeed(options.seed);
   const fps = parseRate(options.fps, project.conventions.frameRate);
-  let take: EngineTake;
-  try {
-    take = strike(plan, payload, { seed });
-  } catch (error) {
-    throw error instanceof DocumentError ? new UsageError(`--payload: ${error.message}`) : error;
-  }
+  const take = strikeWith(plan, payload, seed);
   const times = options.times === undefined ? everyFrame(take, fps) : parseTimes(options.times);
   const { conventions } = project;
-  const rows = options.format === 'json' ? jsonText({ take, times, conventions, payload, seed }) : csvText({ take, times, conventions });
+  const rows =
+    options.format === 'json'
+      ? jsonText({ take, times, conventions, payload, seed })
+      : csvText('frames', frameRows({ take, times, conventions }));
   // Written as it is made: a long take at a high rate is a table far larger than it has to be in memory.
   await writeOut(rows, options.out);
 }
@@ -49,22 +56,19 @@ interface Table {
   readonly conventions: Conventions;
 }
 
-/** Rows that are put into words together. */
-const rowsAtOnce = 128;
-
-function* csvText({ take, times, conventions }: Table): Generator<string> {
+/** One row an instant, as the receiving game measures. */
+export function* frameRows({ take, times, conventions }: Table): Generator<BakedRow> {
   const frame = take.createFrame();
-  const columns = [...bakedColumns];
-  yield stringify([], { header: true, columns });
-  let rows: BakedRow[] = [];
-  const told = (): string => stringify(rows, { columns });
-  for (const t of times) {
-    rows.push(bakedRow(applyConventions(take.sample(t, frame), conventions)));
-    if (rows.length < rowsAtOnce) continue;
-    yield told();
-    rows = [];
+  for (const t of times) yield bakedRow(applyConventions(take.sample(t, frame), conventions));
+}
+
+/** A strike whose payload comes from the command line. Throws UsageError where the event does not take it. */
+export function strikeWith(plan: SequencePlan, payload: Payload, seed: number): EngineTake {
+  try {
+    return strike(plan, payload, { seed });
+  } catch (error) {
+    throw error instanceof DocumentError ? new UsageError(`--payload: ${error.message}`) : error;
   }
-  if (rows.length > 0) yield told();
 }
 
 function* jsonText({ take, times, conventions, payload, seed }: Table & { payload: Payload; seed: number }): Generator<string> {

@@ -1,19 +1,17 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { DocumentError, type Conventions, type Payload, type Project } from '@undatio/core';
+import { type Conventions, type Payload, type Project } from '@undatio/core';
 import {
   applyConventions,
-  bakedRow,
   compileContext,
   compileSequence,
   completePayload,
   particlePictures,
   sampleLasting,
-  strike,
   type EngineTake,
   type Standing,
 } from '@undatio/core/internal';
-import { everyFrame, parsePayload, parseSeed, parseRate, type BakeOptions } from './bake.js';
+import { everyFrame, frameRows, parsePayload, strikeWith, parseSeed, parseRate, type BakeOptions } from './bake.js';
 import { UsageError, usableProject } from './projectArgument.js';
 import { sink } from './sink.js';
 import { tableFormats, type Cell, type particleColumns, type TableFormat } from './tables.js';
@@ -37,9 +35,9 @@ export async function bakeAll(argument: string, options: BakeOptions): Promise<v
   for (const [index, sequence] of project.sequences.entries()) {
     const plan = compileSequence(sequence, ['sequences', index], context);
     const own = Object.fromEntries(Object.entries(payload).filter(([name]) => plan.event.fields.some((field) => field.name === name)));
-    const take = strikeWith(() => strike(plan, own, { seed }));
+    const take = strikeWith(plan, own, seed);
     const file = (part: string): string => `${sequence.id}${part}.${format}`;
-    await write(join(out, file('')), 'frames', frameRows(take, fps, project.conventions));
+    await write(join(out, file('')), 'frames', frameRows({ take, times: everyFrame(take, fps), conventions: project.conventions }));
     await write(join(out, file('.particles')), 'particles', particleRows(take, fps, project));
     const { start, duration, sounds, signals } = take;
     sequences.push({
@@ -67,14 +65,6 @@ function knownFields({ events }: Project, payload: Payload): void {
   if (unknown !== undefined) throw new UsageError(`--payload: payload.${unknown}: expected a field of one of the project’s events`);
 }
 
-function strikeWith(work: () => EngineTake): EngineTake {
-  try {
-    return work();
-  } catch (error) {
-    throw error instanceof DocumentError ? new UsageError(`--payload: ${error.message}`) : error;
-  }
-}
-
 /** Where the parties rest and how big they are, as the receiving game measures. */
 function standing({ places, bodies }: Standing, { axis, unitsPerPixel }: Conventions): object {
   const down = axis === 'up' ? -unitsPerPixel : unitsPerPixel;
@@ -88,11 +78,6 @@ function standing({ places, bodies }: Standing, { axis, unitsPerPixel }: Convent
     places: { source: place(places.source), target: place(places.target), others: places.others.map(place) },
     bodies: { source: body(bodies.source), target: body(bodies.target) },
   };
-}
-
-function* frameRows(take: EngineTake, fps: number, conventions: Conventions): Generator<Record<string, Cell>> {
-  const frame = take.createFrame();
-  for (const t of everyFrame(take, fps)) yield bakedRow(applyConventions(take.sample(t, frame), conventions)) as Record<string, Cell>;
 }
 
 function* particleRows(take: EngineTake, fps: number, { assets, conventions }: Project): Generator<Record<string, Cell>> {

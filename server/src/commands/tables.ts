@@ -39,7 +39,7 @@ function* inBatches(rows: Iterable<Row>): Generator<Row[]> {
   if (batch.length > 0) yield batch;
 }
 
-function* csvText(name: TableName, rows: Iterable<Row>): Generator<string> {
+export function* csvText(name: TableName, rows: Iterable<Row>): Generator<string> {
   const columns = [...columnsOf[name]];
   yield stringify([], { header: true, columns });
   for (const batch of inBatches(rows)) yield stringify(batch, { columns });
