@@ -18,6 +18,7 @@ export class ParticleLayer {
   private readonly additive = new Container();
   private readonly looks: Look[];
   private readonly all: Layer[] = [];
+  private plain: Look | undefined;
 
   constructor(pictureCells: CellTextures) {
     this.view.addChild(this.normal, this.additive);
@@ -31,22 +32,21 @@ export class ParticleLayer {
     this.looks = [...own, ...pictureCells.pictures.map((id) => this.look(pictureCells, id))];
   }
 
-  /** Cut, and given its layers, when the first particle asks for it: most pictures are never drawn from. */
+  /** Cut, and given its layers, when the first particle asks for it and it is there: most pictures are never drawn from. */
   private look(pictureCells: CellTextures, id: string): Look {
-    let layers: Look['layers'] | undefined;
-    let cells: Look['cells'] | undefined;
-    const cut = (): Look['cells'] => {
-      const found = pictureCells.of(id);
-      return found.length > 0 ? found : [Texture.WHITE];
+    let made: Look | undefined;
+    const now = (): Look => {
+      const cells = made ? made.cells : pictureCells.of(id);
+      // One that is still on its way is a plain square until it comes.
+      if (cells.length === 0) return (this.plain ??= { cells: [Texture.WHITE], layers: this.addLayers(Texture.WHITE.source) });
+      return (made ??= { cells, layers: this.addLayers(cells[0].source) });
     };
-    const all = (): Look['cells'] => (cells ??= cut());
-    const add = (): Look['layers'] => (layers ??= this.addLayers(all()[0].source));
     return {
       get cells() {
-        return all();
+        return now().cells;
       },
       get layers() {
-        return add();
+        return now().layers;
       },
     };
   }
