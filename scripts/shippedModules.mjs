@@ -12,6 +12,19 @@ const unread = new Set(['group', 'unit', 'default', 'when', 'drawn', 'scaled', '
 /** What makes a field whose default is its third argument. */
 const defaultThird = /^(envelope|gradient|direction|colour|ease|text)Field$/;
 
+/** Which arguments of what makes a field of a rule are texts for people. */
+const ruleTexts = {
+  partyRule: [0],
+  choiceRule: [0, 1],
+  flagRule: [0, 1],
+  measureRule: [0, 1],
+  nameRule: [1, 2],
+  namesRule: [1, 2],
+  givenRule: [0],
+};
+/** What of a rule's number only screens and documents read. */
+const unreadOfRule = new Set(['label', 'about', 'unit']);
+
 const isText = (node) => ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node);
 
 /** The module with those texts emptied: named properties, and the first two arguments of what makes a field. */
@@ -24,6 +37,21 @@ export function withoutTexts(source, name) {
         return context.factory.createPropertyAssignment(node.name, empty());
       if (ts.isPropertyAssignment(node) && node.name.getText(file) === 'leads')
         return context.factory.createPropertyAssignment(node.name, context.factory.createArrayLiteralExpression());
+      // What a rule says of its document, a chip or a sentence shows.
+      if (ts.isMethodDeclaration(node) && node.name.getText(file) === 'words') return undefined;
+      if (ts.isPropertyAssignment(node) && node.name.getText(file) === 'words') return undefined;
+      if (ts.isCallExpression(node) && /^[a-z]\w*Rule$/.test(node.expression.getText(file))) {
+        const texts = ruleTexts[node.expression.getText(file)] ?? [];
+        const shorter = (argument, i) => {
+          if (texts.includes(i) && isText(argument)) return empty();
+          if (ts.isObjectLiteralExpression(argument))
+            return context.factory.createObjectLiteralExpression(
+              argument.properties.filter(({ name }) => !unreadOfRule.has(name?.getText(file))),
+            );
+          return ts.visitNode(argument, visit);
+        };
+        return context.factory.createCallExpression(node.expression, undefined, node.arguments.map(shorter));
+      }
       if (ts.isCallExpression(node) && /^[a-z]\w*Field$/.test(node.expression.getText(file))) {
         const maker = node.expression.getText(file);
         const shorter = (argument, i) => {
@@ -46,7 +74,7 @@ export function withoutTexts(source, name) {
   return ts.createPrinter().printFile(transformed[0]);
 }
 
-/** Writes the modules of `from` that may ship into `to`, effects without their texts. */
+/** Writes the modules of `from` that may ship into `to`, effects and rules without their texts. */
 export function shipModules(from, to) {
   for (const entry of readdirSync(from, { recursive: true, withFileTypes: true })) {
     const path = join(entry.parentPath ?? entry.path, entry.name);
@@ -55,6 +83,7 @@ export function shipModules(from, to) {
     const target = join(to, path.slice(from.length));
     const source = readFileSync(path, 'utf8');
     mkdirSync(dirname(target), { recursive: true });
-    writeFileSync(target, path.includes(`${join(from, 'effects')}`) ? withoutTexts(source, entry.name) : source);
+    const hasTexts = ['effects', 'combat'].some((room) => path.includes(join(from, room)));
+    writeFileSync(target, hasTexts ? withoutTexts(source, entry.name) : source);
   }
 }

@@ -341,11 +341,12 @@ export interface Clip {
 /** What decides which cell a body shows. */
 export type ClipFrame = Pick<ActorFrame, 'pose' | 'poseAge'>;
 
-/** A picture, which of its cells, and the clip that it is of. */
+/** A picture, which of its cells, and the clip or the look that it is of: without either, the body's own, or its parts. */
 export interface ShownCell {
   picture: string;
   cell: number;
   clip?: string | undefined;
+  look?: string | undefined;
 }
 
 /** Where a cell lies in its picture's file, in px. */
@@ -380,6 +381,17 @@ export interface KitActor {
   readonly clips?: readonly Clip[];
   /** The clip that shows in place of picture and parts while it is in a pose, moved by the pose as `whole` says. */
   readonly poseClips?: Readonly<Partial<Record<keyof PoseFrame, string>>>;
+  /** How it looks at and below a share of its health; the lowest that applies shows. */
+  readonly healthLooks?: readonly KitLook[];
+}
+
+/** A look: a picture or a cell in place of the actor's own, or one of its clips; without any, its own. */
+export interface KitLook {
+  readonly id: string;
+  readonly at: number;
+  readonly picture?: string;
+  readonly cell?: number;
+  readonly clip?: string;
 }
 
 /** One field of an event's payload. */
@@ -601,6 +613,91 @@ export interface Player {
   bounds(list: DrawnName, i: number, out: Bounds): Bounds;
 }
 
+/** What a rung of a ladder said to an event. */
+export interface ArenaAnswer {
+  readonly rung: string;
+  readonly answer: 'answered' | 'passed' | 'not asked';
+  /** Why it let the event pass, in words. */
+  readonly why: string;
+}
+
+/** What came of an event, in order: `what` tells which other fields there are. */
+export type ArenaHappening = { readonly what: string } & Readonly<Record<string, string | number>>;
+
+/** One event that was decided. Names are empty where there is nobody. */
+export interface ArenaLogEntry {
+  readonly at: number;
+  /** Which event of the arena it is, from 0. */
+  readonly number: number;
+  readonly event: string;
+  readonly source: string;
+  readonly target: string;
+  readonly payload: Payload;
+  readonly standing: 'up' | 'down' | 'gone';
+  readonly rungs: readonly ArenaAnswer[];
+  readonly happened: readonly ArenaHappening[];
+  /** Said of an event that the arena would not go on with. */
+  readonly refused?: string;
+}
+
+export interface ArenaActor {
+  readonly id: string;
+  /** Which actor of the kit it is. */
+  readonly actor: string;
+  readonly place: Place;
+  readonly facing?: 1 | -1;
+  readonly scale?: number;
+  /** Points that it begins with, when not its actor's own. */
+  readonly health?: number;
+}
+
+export interface ArenaOptions {
+  readonly actors: readonly ArenaActor[];
+  readonly seed?: number;
+  readonly comfort?: Comfort;
+  /** Points of health where the game keeps them itself: asked before each advance; harm is told in the log. */
+  readonly health?: (id: string) => number | undefined;
+}
+
+export interface ArenaRaise {
+  readonly source?: string;
+  readonly target?: string;
+  /** Where it happens, if on nobody. */
+  readonly place?: Place;
+  readonly payload?: Payload;
+}
+
+/** How somebody is, after the last advance. */
+export interface ArenaActorState {
+  readonly id: string;
+  readonly actor: string;
+  readonly health: number;
+  readonly share: number;
+  readonly standing: 'up' | 'down' | 'gone';
+  /** The look by its health, or that an outcome gave it; empty for its own. */
+  readonly look: string;
+  readonly statuses: readonly { readonly id: string; readonly stacks: number; readonly age: number }[];
+}
+
+/** The rules of a kit, decided and played. */
+export interface Arena {
+  readonly now: number;
+  /** The player that it plays on: for sequences that no rule decides, comfort, bounds. */
+  readonly player: Player;
+  readonly actors: readonly ArenaActorState[];
+  readonly frame: PlayerFrame;
+  /** Of the last advance: instants of sounds and signals from its beginning, those of the log from the arena's. */
+  readonly log: readonly ArenaLogEntry[];
+  readonly sounds: readonly PlayerSound[];
+  readonly signals: readonly PlayerSignal[];
+  join(actor: ArenaActor): void;
+  place(id: string, place: Place & { readonly facing?: 1 | -1; readonly velocity?: Place }): void;
+  /** Raises an event now, or at an instant that is still to come; several of one instant in the order in which they were raised. */
+  raise(event: string, options?: ArenaRaise, at?: number): void;
+  /** Decides and plays everything up to an instant, that instant included. */
+  advance(to: number): void;
+}
+
 export interface Kit {
   readonly name: string;
   readonly actors: readonly KitActor[];
@@ -615,8 +712,11 @@ export interface Kit {
   readonly particlePictures: readonly string[];
   /** How many cells a picture has: equal ones side by side, unless its asset has `frames`. */
   pictureCells(id: string): number;
-  /** Writes into `out` what a body shows, of an actor by its id: its clip's cell, or its own picture's. */
-  shownCell(actor: string, body: ClipFrame, out: ShownCell): ShownCell;
+  /**
+   * Writes into `out` what a body shows, of an actor by its id: its clip's cell, that of the look it wears (an arena says which),
+   * or its own picture's. A look's clip is as old as `seconds` says, such as the arena's `now`.
+   */
+  shownCell(actor: string, body: ClipFrame, out: ShownCell, look?: string, seconds?: number): ShownCell;
   /** The event whose payload a sequence takes. Throws KitError when the kit has no such sequence. */
   eventOf(sequence: string): KitEvent;
   /**
@@ -628,6 +728,8 @@ export interface Kit {
   strike(sequence: string, payload?: Payload, options?: StrikeOptions): Take;
   /** Plays many strikes at once. Throws KitError where an option cannot be used. */
   player(options?: PlayerOptions): Player;
+  /** Lets the kit's rules decide. Throws KitError where an option cannot be used, or the runtime was built without rules. */
+  arena(options: ArenaOptions): Arena;
   /** At most so many seconds of hit-stop within so many, for each body in a player. */
   readonly stopBudget?: { readonly seconds: number; readonly within: number } | undefined;
   /** Path of an asset inside the kit, such as `assets/lance-crack.wav`. */

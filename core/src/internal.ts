@@ -7,6 +7,7 @@ export { encodeWav16, isWav16 } from './measure/wav16.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
 export { readFrameList } from './edits/frameList.js';
+export { rulesRenamed, rulesThatUse, rulesWithoutActor, rulesWithoutSequence, withoutField, type Deciding } from './edits/ruleEdits.js';
 export { manyChanges, numbersOfKind, withManyChanges, type ManyEdit } from './edits/manyEdits.js';
 export { families, type EffectKind, type Family } from './effects/effect.js';
 export { particlePictures } from './effects/parts/particlePictures.js';
@@ -32,7 +33,49 @@ export {
   type GradientPoint,
   type NumberValue,
 } from './model/fields.js';
-export { assembleProject, collections, inOrder, type Collection } from './model/entities.js';
+export { assembleProject, collections, inOrder, listedCollections, type Collection, type ListedCollection } from './model/entities.js';
+export { combatPlanOf } from './checks/checkRules.js';
+export { coverageOf, type Covered } from './combat/coverage.js';
+export { runMoment, type MomentStage } from './combat/momentRun.js';
+export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
+export { ruleFindings } from './checks/ruleFindings.js';
+export {
+  conditionKinds,
+  conditionWords,
+  groupNames,
+  isGroup,
+  type Condition,
+  type ConditionGroup,
+  type SingleCondition,
+} from './combat/conditions/registry.js';
+export { beginDrill, compileDrill, drillLimits, handScript, runDrill, type CompiledDrill, type DrillRun } from './combat/drill.js';
+export { expectationKinds, expectationWords, judge, type Expectation } from './combat/expectations/registry.js';
+export type { Verdict } from './combat/expectations/expectation.js';
+export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat/log.js';
+export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/registry.js';
+export { flagged } from './combat/parts/sayings.js';
+export { amountWords } from './combat/parts/amountWords.js';
+export { measureKinds, measureLabel } from './combat/parts/measure.js';
+export type { CombatActor, CompiledEventRules, CompiledStatus } from './combat/parts/references.js';
+export {
+  comparisons,
+  keepers,
+  parties,
+  ruleLimits,
+  type AmountDocument,
+  type GivenDocument,
+  type MeasureDocument,
+  type Party,
+  type RuleField,
+  type RuleFields,
+} from './combat/parts/ruleFields.js';
+export type { RuleKind } from './combat/parts/ruleKind.js';
+export type { CombatPlan } from './combat/plan.js';
+export { probe, probeConditions, type Moment, type ProbedParty } from './combat/probe.js';
+export { Histories } from './combat/readHistory.js';
+export { defaultsOf } from './combat/run.js';
+export { ruleSchemas } from './combat/schemas.js';
+export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
 export { freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { fittingPayload } from './model/payloadFit.js';
@@ -47,12 +90,13 @@ export { makePlayerVectors, makeVectors, vectorIndex } from './ship/vectors/vect
 export type { Vector, VectorFile } from './ship/vectors/vectorFile.js';
 export { newProject, scaled, type FirstSound, type NewProject, type ProjectChoices } from './start/newProject.js';
 export { compileSequence, effectLimit, type CompileContext } from './take/compile.js';
-export { restingPlacesOf } from './take/compileReferences.js';
+export { restingPlacesOf, standingOf } from './take/compileReferences.js';
 export { headingIn, placeIn, spots } from './take/draws.js';
 export type { Firing, Telling } from './take/firing.js';
 export { poses, restingActor } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
+export { DrillTake, type DrillFrame } from './player/drillTake.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';
 export { strike } from './take/strike.js';

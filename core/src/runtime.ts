@@ -4,6 +4,7 @@
  */
 import type { Kit } from './contract.js';
 import { effectKinds } from './effects/registry.js';
+import { openArenas } from './ship/arenaOpener.js';
 import { openerOf } from './ship/kitOpener.js';
 
 export type * from './contract.js';
@@ -14,5 +15,5 @@ export { KitError } from './ship/kitError.js';
  * Throws KitError with `.path` naming the first place that cannot be used.
  */
 export function openKit(kitJson: unknown): Kit {
-  return openerOf(effectKinds)(kitJson);
+  return openerOf(effectKinds, openArenas)(kitJson);
 }

@@ -49,8 +49,27 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Name of the event')).toBeVisible();
     await studio.settle();
     expect(await serious(page)).toEqual([]);
+    await page
+      .getByRole('button', { name: /^target is guarding/ })
+      .first()
+      .click();
+    await page.getByRole('group', { name: 'Statuses of the target' }).getByRole('button', { name: 'guarding' }).click();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    for (const view of ['Statuses', 'Coverage']) {
+      await page.getByRole('link', { name: view, exact: true }).click();
+      await page.getByRole('heading', { name: view, exact: true }).waitFor();
+      expect(await serious(page)).toEqual([]);
+    }
+    await page.getByRole('link', { name: 'Drills' }).click();
+    await expect(page.locator('und-drill-charts canvas')).toBeVisible();
+    for (const side of ['log', 'expected', 'event', 'actors']) {
+      await page.getByRole('radio', { name: side, exact: true }).click();
+      await studio.settle();
+      expect(await serious(page)).toEqual([]);
+    }
     await page.getByRole('link', { name: 'Actors' }).click();
-    for (const view of ['parts', 'poses', 'stage', 'clips', 'body']) {
+    for (const view of ['parts', 'poses', 'stage', 'clips', 'fight', 'body']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
       if (view === 'clips') await page.getByRole('button', { name: 'New clip' }).click();
       if (view === 'stage') await page.getByRole('button', { name: 'New stage' }).click();

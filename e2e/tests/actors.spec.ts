@@ -78,6 +78,8 @@ test('an actor is made in a picture, given a part and a place, and thrown away',
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.locator('.parts li')).toHaveCount(1);
   await page.getByRole('radio', { name: 'stage', exact: true }).click();
+  // Where everybody stands who is in the project.
+  await page.getByRole('radio', { name: 'With the moth and the pod' }).click();
   await page.getByRole('button', { name: /^Place of Pip’s cousin/ }).focus();
   await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(async () => (await read('pip-2')).place?.x).toBe(252);
@@ -112,15 +114,17 @@ test('a body has a spot of its own, a crowd of it stands on a stage of its own, 
   await page.getByLabel('Size on it').fill('1.5');
   await page.keyboard.press('Enter');
   await studio.saved();
-  const [usual, crowd] = (await settings()).stages ?? [];
-  expect(usual.bodies).toBeUndefined();
-  expect(crowd.bodies?.map(({ actor }) => actor)).toEqual(['brasshorn', 'mosshell', 'pip', 'squeak', 'pip', 'pip', 'pip']);
+  const stages = (await settings()).stages ?? [];
+  const [usual, crowd] = [stages[0], stages[stages.length - 1]];
+  expect(usual.bodies?.map(({ actor }) => actor)).toEqual(['brasshorn', 'mosshell', 'pip', 'squeak']);
+  const all = ['brasshorn', 'mosshell', 'pip', 'squeak', 'duskwing', 'old-gall'];
+  expect(crowd.bodies?.map(({ actor }) => actor)).toEqual([...all, 'pip', 'pip', 'pip']);
   expect(crowd.bodies?.[1].scale).toBe(1.5);
 
   // All of them are there to be struck, and the spot is among those that effects hang on.
   await studio.open();
   await page.getByText('Rapid fire').click();
-  await expect(page.getByLabel('Rapid fire', { exact: true }).getByText('of 6')).toBeVisible();
+  await expect(page.getByLabel('Rapid fire', { exact: true }).getByText('of 8')).toBeVisible();
   await studio.openLane('sparks');
   await studio.everythingElse('sparks');
   await page.getByLabel('Spot', { exact: true }).selectOption({ label: 'left-eye' });

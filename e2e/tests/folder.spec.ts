@@ -28,8 +28,8 @@ async function rewrite(file: string, edit: (text: string) => string): Promise<vo
 }
 
 test('a save is written to its file, and a file that is changed appears and is one undo step', async ({ folder, studio, page }) => {
-  await studio.open();
-  const file = join(folder, 'sequences/lance-light.json');
+  await studio.open('horn-sweep');
+  const file = join(folder, 'sequences/horn-sweep.json');
   const name = page.getByLabel('Name of the sequence');
   await expect(page.locator('und-folder-chip')).toContainText('in game-feedback');
   await name.fill('Lance, from the studio');
@@ -84,14 +84,25 @@ test('what both sides changed is shown lane by lane, and the person chooses', as
   await expect(page.locator('und-folder-chip')).toContainText('in game-feedback');
 });
 
-test('a sequence whose file goes while it is open goes from the screen, and comes back', async ({ folder, studio, page }) => {
-  await studio.open();
-  const file = join(folder, 'sequences/lance-light.json');
+test('a sequence whose file goes while it is open goes from the screen, and comes back; one that rules play is told', async ({
+  folder,
+  studio,
+  page,
+}) => {
+  await studio.open('horn-sweep');
+  const file = join(folder, 'sequences/horn-sweep.json');
   const text = await readFile(file, 'utf8');
-  const tile = page.getByRole('listbox', { name: 'Sequences' }).getByRole('option', { name: /^Lance, light/ });
+  const tile = page.getByRole('listbox', { name: 'Sequences' }).getByRole('option', { name: /^Horn sweep/ });
   await rm(file);
   await expect(tile).toHaveCount(0);
   await expect(page.locator('und-lane').first()).toBeVisible();
   await writeFile(file, text);
   await expect(tile).toHaveCount(1);
+  // What a ladder plays stays, and the folder’s chip says why.
+  const played = join(folder, 'sequences/lance-light.json');
+  const kept = await readFile(played, 'utf8');
+  await rm(played);
+  await expect(page.locator('und-folder-chip')).toContainText('Files that cannot be used: 1');
+  await writeFile(played, kept);
+  await expect(page.locator('und-folder-chip')).not.toContainText('Files that cannot be used');
 });

@@ -12,6 +12,8 @@ export interface Hand {
   /** Writes over what stands in a box. */
   write(box: Locator, text: string): Promise<void>;
   choose(list: Locator, label: string): Promise<void>;
+  /** Opens a menu and takes what it offers under a name. */
+  pick(button: Locator, label: string): Promise<void>;
   give(input: Locator, files: readonly GivenFile[]): Promise<void>;
   /** Brings the keyboard to it. */
   reach(target: Locator): Promise<void>;
@@ -25,6 +27,10 @@ export const mouse: Hand = {
   },
   async choose(list, label) {
     await list.selectOption({ label });
+  },
+  async pick(button, label) {
+    await button.click();
+    await button.page().getByRole('menuitem', { name: label, exact: true }).click();
   },
   give: (input, files) => input.setInputFiles([...files]),
   reach: (target) => target.focus(),
@@ -65,6 +71,23 @@ export function keyboard(page: Page): Hand {
     async choose(list, label) {
       await reach(list);
       await page.keyboard.type(label);
+    },
+    async pick(button, label) {
+      await reach(button);
+      await page.keyboard.press('Enter');
+      const item = page.getByRole('menuitem', { name: label, exact: true });
+      await expect(item).toBeVisible();
+      // The list takes the keyboard once it is there.
+      await expect(page.getByRole('menu').last()).toBeFocused();
+      const isHere = (): Promise<boolean> => item.evaluate((one) => one.matches('[data-p-focused="true"]'));
+      for (let i = 0; i < mostSteps && !(await isHere()); i++) {
+        const before = await item.evaluate((one) => one.closest('ul')?.getAttribute('aria-activedescendant'));
+        await page.keyboard.press('ArrowDown');
+        // What is marked follows the key with the next picture.
+        await expect.poll(() => item.evaluate((one) => one.closest('ul')?.getAttribute('aria-activedescendant'))).not.toBe(before);
+      }
+      await page.keyboard.press('Enter');
+      await expect(item).toHaveCount(0);
     },
     async give(input, files) {
       // A browser that is busy may let a key pass; a person presses it once more, as does this.

@@ -10,6 +10,7 @@ test('an event is made with two fields, a field renamed where it is used, remove
   const read = async (key: string): Promise<string> => (await page.request.get(stored(server.address, key))).text();
   await page.goto(`${server.address}/projects/elytra-league/rules/pod-burst`);
   await expect(page.getByLabel('Name of the event')).toHaveValue('Pod burst');
+  await page.getByText('What comes with it:').click();
 
   // Renaming says first what changes with it, and is one undo step.
   await page.getByLabel('Name of Damage').fill('force');
@@ -31,7 +32,9 @@ test('an event is made with two fields, a field renamed where it is used, remove
   await page.getByRole('button', { name: 'New event' }).click();
   await expect(page).toHaveURL(/rules\/new-event$/);
   await page.getByRole('button', { name: 'number', exact: true }).click();
+  await expect(page.locator('und-event-fields li')).toHaveCount(1);
   await page.getByRole('button', { name: 'flag', exact: true }).click();
+  await expect(page.locator('und-event-fields li')).toHaveCount(2);
   await page.getByLabel('Id of the event').fill('stomp');
   await page.keyboard.press('Tab');
   await expect(page).toHaveURL(/rules\/stomp$/);

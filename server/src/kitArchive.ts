@@ -21,7 +21,7 @@ export interface KitOptions {
 export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = false }: KitOptions = {}): Promise<KitFile[]> {
   const kinds = lean ? usedKinds(project) : undefined;
   const [runtime, declarations, vectors, documents] = await Promise.all([
-    kinds ? leanRuntime(kinds) : wholeRuntime(),
+    kinds ? leanRuntime(kinds, project.responses.length > 0) : wholeRuntime(),
     readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8'),
     readVectors(kinds),
     readDocuments(),

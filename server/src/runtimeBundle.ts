@@ -26,9 +26,9 @@ export function usedKinds(project: Project): string[] {
 
 /**
  * The same runtime with only the given kinds, bundled from the engine's own modules. It opens any kit that uses no
- * others, and refuses one that does at the effect's place. The same kinds always give the same bytes.
+ * others, and refuses one that does at the effect's place; it decides only where it is built with rules. The same kinds always give the same bytes.
  */
-export async function leanRuntime(kinds: readonly string[]): Promise<Runtime> {
+export async function leanRuntime(kinds: readonly string[], withRules: boolean): Promise<Runtime> {
   // Loaded when it is asked for: nothing else needs it.
   const { build } = await import('esbuild');
   const imports = kinds.map((kind) => `import { ${moduleName(kind)} } from './effects/${moduleName(kind)}.js';`);
@@ -38,7 +38,8 @@ export async function leanRuntime(kinds: readonly string[]): Promise<Runtime> {
         ...imports,
         `import { openerOf } from './ship/kitOpener.js';`,
         `export { KitError } from './ship/kitError.js';`,
-        `const open = openerOf({ ${kinds.map((kind) => `'${kind}': ${moduleName(kind)}`).join(', ')} });`,
+        ...(withRules ? [`import { openArenas } from './ship/arenaOpener.js';`] : []),
+        `const open = openerOf({ ${kinds.map((kind) => `'${kind}': ${moduleName(kind)}`).join(', ')} }${withRules ? ', openArenas' : ''});`,
         `export function openKit(kitJson) { return open(kitJson); }`,
       ].join('\n'),
       resolveDir: paths.engine,

@@ -1,8 +1,9 @@
 import { DocumentError } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import type { Actor, Asset, EventType, Sequence } from '../model/project.js';
+import type { Actor, Asset, Drill, EventType, Project, Response, Sequence, Status } from '../model/project.js';
 import { compileSequence } from '../take/compile.js';
 import { checkParts, compileContext } from './checkProject.js';
+import { checkRules } from './checkRules.js';
 
 /** The documents that one document refers to, as far as they are there. */
 export interface Referred {
@@ -24,4 +25,18 @@ export function checkSequenceAlone(sequence: Sequence, { events, assets }: Refer
 /** The same for an actor. */
 export function checkActorAlone(actor: Actor, { assets }: Referred): Problem[] {
   return checkParts(actor, '', new Set(assets.filter(({ type }) => type === 'picture').map(({ id }) => id)));
+}
+
+/** Everything a response, a status or a drill's shape alone cannot show, with no more of the project than it refers to. */
+export function checkRuleAlone(
+  collection: 'responses' | 'statuses' | 'drills',
+  document: Response | Status | Drill,
+  { events, actors, statuses, sequences }: Pick<Project, 'events' | 'actors' | 'statuses' | 'sequences'>,
+): Problem[] {
+  const alone = { responses: [], drills: [], statuses, [collection]: [document] };
+  const project = { events, actors, sequences, assets: [], ...alone } as unknown as Project;
+  const own = `${collection}[0].`;
+  return checkRules(project, compileContext({ events, assets: [], actors: [] })).flatMap((problem) =>
+    problem.severity === 'error' && problem.path.startsWith(own) ? [{ ...problem, path: problem.path.slice(own.length) }] : [],
+  );
 }

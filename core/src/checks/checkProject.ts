@@ -4,6 +4,7 @@ import { errorAt, type Problem } from '../model/problem.js';
 import { kitAssetOf, kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
 import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
+import { checkRules } from './checkRules.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import { spots } from '../take/draws.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
@@ -15,6 +16,9 @@ export function checkProject(project: Project): Problem[] {
     ...repeatedIds('actors', project.actors),
     ...repeatedIds('assets', project.assets),
     ...repeatedIds('sequences', project.sequences),
+    ...repeatedIds('statuses', project.statuses),
+    ...repeatedIds('responses', project.responses),
+    ...repeatedIds('drills', project.drills),
     ...sharedFiles(project.assets),
   ];
   const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));
@@ -32,6 +36,7 @@ export function checkProject(project: Project): Problem[] {
   project.sequences.forEach((sequence, i) => {
     problems.push(...checkSequence(sequence, i, context, knownSpots));
   });
+  problems.push(...checkRules(project, context));
   // What cannot be compiled cannot be struck.
   if (problems.every(({ severity }) => severity !== 'error')) problems.push(...beyondStopBudget(project, context));
   return problems;
@@ -91,13 +96,17 @@ function doubledSounds(sequence: Sequence, index: number): Problem[] {
 
 /** A body and its parts need pictures, and its poses parts. `place` is put before every path. */
 export function checkParts(
-  { picture, parts, poses, clips = [], poseClips = {} }: Actor,
+  { picture, parts, poses, clips = [], poseClips = {}, healthLooks = [] }: Actor,
   place: string,
   pictures: ReadonlySet<string>,
 ): Problem[] {
   const known = new Set([wholeBody, ...parts.map(({ id }) => id)]);
   const missing = (path: string, id: string): Problem[] =>
     pictures.has(id) ? [] : [errorAt(`${place}${path}`, `expected a picture asset of the project, found "${id}"`)];
+  const noClip = (path: string, id: string): Problem[] =>
+    clips.some((clip) => clip.id === id)
+      ? []
+      : [errorAt(`${place}${path}`, `expected one of ${clips.map((clip) => clip.id).join(', ') || 'no clips'}, found "${id}"`)];
   return [
     ...missing('picture', picture),
     ...repeatedIds(`${place}parts`, parts),
@@ -109,11 +118,9 @@ export function checkParts(
     ),
     ...repeatedIds(`${place}clips`, clips),
     ...clips.flatMap((clip, i) => missing(`clips[${i}].picture`, clip.picture)),
-    ...Object.entries(poseClips)
-      .filter(([, id]) => !clips.some((clip) => clip.id === id))
-      .map(([pose, id]) =>
-        errorAt(`${place}poseClips.${pose}`, `expected one of ${clips.map((clip) => clip.id).join(', ') || 'no clips'}, found "${id}"`),
-      ),
+    ...Object.entries(poseClips).flatMap(([pose, id]) => noClip(`poseClips.${pose}`, id)),
+    ...repeatedIds(`${place}healthLooks`, healthLooks),
+    ...healthLooks.flatMap(({ clip }, i) => (clip === undefined ? [] : noClip(`healthLooks[${i}].clip`, clip))),
   ];
 }
 

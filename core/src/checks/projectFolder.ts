@@ -1,4 +1,4 @@
-import { assembleProject, collections, type Collection } from '../model/entities.js';
+import { assembleProject, listedCollections as listed, type Collection, type ListedCollection as Listed } from '../model/entities.js';
 import { isRecord, show } from '../model/json.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import { settingsOf, type Project } from '../model/project.js';
@@ -10,9 +10,6 @@ import { readProject, type ReadResult } from './readProject.js';
  * Keys stand in the order of the schemas, one property a line, so that a changed number is a changed line. The bytes of assets
  * lie under their own names beside.
  */
-
-type Listed = Exclude<Collection, 'settings'>;
-const listed = collections.filter((collection): collection is Listed => collection !== 'settings');
 
 export const settingsFile = 'settings.json';
 

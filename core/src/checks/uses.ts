@@ -4,23 +4,13 @@ import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { ColourValue, NumberValue } from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import type { Actor, Asset, EventType, Sequence } from '../model/project.js';
+import type { Collection } from '../model/collections.js';
+import type { Actor, Asset, Drill, EventType, Response, Sequence, Status } from '../model/project.js';
 import { parseTemplate } from '../model/template.js';
+import { usesOfDrill, usesOfResponse, usesOfStatus } from './ruleUses.js';
+import type { Use } from './use.js';
 
-/**
- * What one document of a project asks of another: an asset of a type, an event, or a field of an event. A store keeps them
- * beside the documents, so that a write need not read the whole project to know whether it breaks something.
- */
-export interface Use {
-  /** The place inside the document that asks. */
-  readonly path: string;
-  readonly collection: 'events' | 'assets';
-  readonly id: string;
-  /** Whether the asset must be a sound or a picture, or the event have a field; a number is a field that can drive one. */
-  readonly need: 'event' | 'sound' | 'picture' | 'field' | 'number';
-  /** The field, where one is needed; empty otherwise. */
-  readonly field: string;
-}
+export type { Use } from './use.js';
 
 /** What a sequence asks of other documents. */
 export function usesOfSequence({ event, effects }: Sequence): Use[] {
@@ -31,7 +21,9 @@ export function usesOfSequence({ event, effects }: Sequence): Use[] {
 }
 
 /** What an actor asks of other documents. */
-export function usesOfActor({ picture, parts, clips = [] }: Actor): Use[] {
+export function usesOfActor({ picture, parts, clips = [], health, healthLooks = [] }: Actor): Use[] {
+  const event = (id: string | undefined, name: string): Use[] =>
+    id === undefined ? [] : [{ path: formatPath(['health', name]), collection: 'events', id, need: 'event', field: '' }];
   const use = (id: string, ...path: DocumentPath): Use => ({
     path: formatPath(path),
     collection: 'assets',
@@ -43,7 +35,28 @@ export function usesOfActor({ picture, parts, clips = [] }: Actor): Use[] {
     use(picture, 'picture'),
     ...parts.map((part, i) => use(part.picture, 'parts', i, 'picture')),
     ...clips.map((clip, i) => use(clip.picture, 'clips', i, 'picture')),
+    ...healthLooks.flatMap((look, i) => (look.picture === undefined ? [] : [use(look.picture, 'healthLooks', i, 'picture')])),
+    ...event(health?.falls, 'falls'),
+    ...event(health?.returns, 'returns'),
   ];
+}
+
+/** What any document asks of others; a damaged one is asked nothing. */
+export function usesOfDocument(collection: Collection, document: unknown): Use[] {
+  switch (collection) {
+    case 'sequences':
+      return usesOfSequence(document as Sequence);
+    case 'actors':
+      return usesOfActor(document as Actor);
+    case 'responses':
+      return usesOfResponse(document as Response);
+    case 'statuses':
+      return usesOfStatus(document as Status);
+    case 'drills':
+      return usesOfDrill(document as Drill);
+    default:
+      return [];
+  }
 }
 
 function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] {
@@ -89,17 +102,20 @@ function fieldsInText(kind: string, name: string, text: string): string[] {
   return typeof pieces === 'string' ? [] : pieces.flatMap(({ field }) => (field === undefined ? [] : [field]));
 }
 
+const singular = { events: 'an event', actors: 'an actor', sequences: 'a sequence', statuses: 'a status' } as const;
+
 /** What is asked of a document that is gone, or no longer what is asked of it. Paths are the asking document's own. */
-export function unmetUses(uses: readonly Use[], target: EventType | Asset | undefined): Problem[] {
+export function unmetUses(uses: readonly Use[], target: object | undefined): Problem[] {
   return uses.flatMap((use) => {
     const expected = unmet(use, target);
     return expected === undefined ? [] : [errorAt(use.path, expected)];
   });
 }
 
-function unmet({ need, id, field, collection }: Use, target: EventType | Asset | undefined): string | undefined {
-  if (!target) return `expected ${collection === 'events' ? 'an event' : `a ${need} asset`} of the project, found ${show(id)}`;
-  if (need === 'event') return undefined;
+function unmet({ need, id, field, collection }: Use, found: object | undefined): string | undefined {
+  if (!found) return `expected ${collection === 'assets' ? `a ${need} asset` : singular[collection]} of the project, found ${show(id)}`;
+  const target = found as EventType | Asset;
+  if (need === 'event' || need === 'there') return undefined;
   if (need === 'sound' || need === 'picture')
     return 'type' in target && target.type === need ? undefined : `expected a ${need} asset of the project, found ${show(id)}`;
   const known = 'fields' in target ? target.fields.find(({ name }) => name === field) : undefined;

@@ -25,6 +25,11 @@ export class TimeWarp {
     times.forEach((start, i) => (this.taus[i] = i === 0 ? start : this.taus[i - 1] + (start - times[i - 1]) * rates[i - 1]));
   }
 
+  /** The times at which its rate changes, in order, with the rate from there on. */
+  changes(): (readonly [Seconds, number])[] {
+    return Array.from(this.times, (time, i): readonly [Seconds, number] => [time, this.rates[i]]);
+  }
+
   /** Whether another clock shows the same at every time. */
   runsAs(other: TimeWarp): boolean {
     const { times, rates } = other;

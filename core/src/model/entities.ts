@@ -1,9 +1,7 @@
+import { listedCollections, type Collection, type ListedCollection } from './collections.js';
 import type { StoredSettings } from './project.js';
 
-/** The kinds of documents that a project is kept in, in the order in which its file lists them. */
-export const collections = ['settings', 'events', 'actors', 'assets', 'sequences'] as const;
-export type Collection = (typeof collections)[number];
-type Listed = Exclude<Collection, 'settings'>;
+export { collections, listedCollections, type Collection, type ListedCollection } from './collections.js';
 
 /** Those that `order` names in its order, then the others as they stand. */
 export function inOrder<T>(all: readonly T[], order: readonly string[] | undefined, idOf: (one: T) => string): T[] {
@@ -19,18 +17,11 @@ export function assembleProject(entities: readonly { readonly collection: Collec
   const settings = entities.find(({ collection }) => collection === 'settings');
   if (!settings) return undefined;
   const { order, ...own } = settings.document as StoredSettings;
-  const all = (wanted: Listed): unknown[] =>
+  const all = (wanted: ListedCollection): unknown[] =>
     inOrder(
       entities.filter(({ collection }) => collection === wanted).map(({ document }) => document as { id: string }),
       order?.[wanted],
       ({ id }) => id,
     );
-  return {
-    format: 1,
-    ...own,
-    events: all('events'),
-    actors: all('actors'),
-    assets: all('assets'),
-    sequences: all('sequences'),
-  };
+  return { format: 1, ...own, ...Object.fromEntries(listedCollections.map((name) => [name, all(name)])) };
 }

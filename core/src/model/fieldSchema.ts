@@ -33,7 +33,7 @@ export const fieldName = /* @__PURE__ */ lazySchema(() =>
   }),
 );
 
-const easeSchema = /* @__PURE__ */ lazySchema(() =>
+export const easeSchema = /* @__PURE__ */ lazySchema(() =>
   z
     .string()
     .max(limits.easing)
@@ -49,7 +49,7 @@ const easeSchema = /* @__PURE__ */ lazySchema(() =>
 );
 
 /** Expected-text for a number within bounds. */
-function bounded(min: number, max: number) {
+export function bounded(min: number, max: number): z.ZodNumber {
   const message = `expected a number from ${min} to ${max}`;
   return z.number().min(min, message).max(max, message);
 }

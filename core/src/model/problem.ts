@@ -8,6 +8,8 @@ export interface Problem {
   readonly path: string;
   /** What was expected there. */
   readonly message: string;
+  /** What sort of finding it is, where something can be offered for it. */
+  readonly finding?: string;
 }
 
 /** More than this many are no help to anybody. */

@@ -1,10 +1,12 @@
 import * as z from 'zod';
+import { drillSchema, fighterShape, harmSchema, responseSchema, statusSchema, type Drill, type Response } from '../combat/schemas.js';
 import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';
 import { poses } from '../take/frame.js';
 import { fieldName, identifier } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
+import { listedCollections } from './collections.js';
 import { cellCount, cellLimit, sheetCells } from './sheet.js';
 
 /** Rises when a document of an older format would be misread. */
@@ -50,6 +52,7 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
         .record(fieldName(), z.union([z.number(), z.string().max(200), z.boolean()]))
         .optional()
         .describe('A payload to try it with; what it leaves out has its default.'),
+      harm: harmSchema().optional(),
     })
     .superRefine((event, context) => {
       event.fields.forEach((field, i) => {
@@ -152,6 +155,7 @@ export const actorSchema = /* @__PURE__ */ lazySchema(() =>
       .describe(`How each pose moves its parts by their ids, and the body by “${wholeBody}”.`),
     clips: z.array(clipSchema()).max(64).optional().describe('Runs of cells by name.'),
     poseClips: z.partialRecord(z.enum(poses), identifier()).optional().describe('Clips shown for the body while in a pose.'),
+    ...fighterShape(),
   }),
 );
 export type Actor = z.infer<ReturnType<typeof actorSchema>>;
@@ -360,14 +364,22 @@ export const projectSchema = /* @__PURE__ */ lazySchema(() =>
     actors: z.array(actorSchema()).max(100),
     assets: z.array(assetSchema()).max(2000),
     sequences: z.array(sequenceSchema()).max(1000),
+    statuses: z.array(statusSchema()).max(200).default([]),
+    responses: z.array(responseSchema()).max(200).default([]),
+    drills: z.array(drillSchema()).max(200).default([]),
   }),
 );
-export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences'> & { sequences: Sequence[] };
+export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences' | 'responses' | 'drills'> & {
+  sequences: Sequence[];
+  responses: Response[];
+  drills: Drill[];
+};
+export type { Drill, Response, Rung, Status } from '../combat/schemas.js';
 
 /** The order of a project's entities by their ids. */
 const orderSchema = /* @__PURE__ */ lazySchema(() => {
   const ids = z.array(identifier()).max(2000).optional();
-  return z.strictObject({ events: ids, actors: ids, assets: ids, sequences: ids });
+  return z.strictObject({ events: ids, actors: ids, assets: ids, sequences: ids, statuses: ids, responses: ids, drills: ids });
 });
 export type Order = z.infer<ReturnType<typeof orderSchema>>;
 
@@ -384,13 +396,15 @@ export const documentSchemas = {
   actors: actorSchema,
   assets: assetSchema,
   sequences: sequenceSchema,
+  statuses: statusSchema,
+  responses: responseSchema,
+  drills: drillSchema,
 } as const;
 
 /** A project's settings as they are stored. */
 export function storedSettingsOf(project: Project): StoredSettings {
   const ids = (list: readonly { readonly id: string }[]): string[] => list.map(({ id }) => id);
-  const { events, actors, assets, sequences } = project;
-  return { ...settingsOf(project), order: { events: ids(events), actors: ids(actors), assets: ids(assets), sequences: ids(sequences) } };
+  return { ...settingsOf(project), order: Object.fromEntries(listedCollections.map((name) => [name, ids(project[name])])) };
 }
 
 /** A project's settings alone. */

@@ -1,6 +1,9 @@
 import { TimeWarp, type WarpWindow } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 
+/** Written anew with every question. */
+const asked = new Float64Array(1);
+
 /**
  * The game clock of one body, or of the world, under the hit-stops and slows of every take that names it. Where several hold
  * at once the slowest rules. What has passed never changes: windows that are added begin now at the earliest.
@@ -40,14 +43,26 @@ export class GameClock {
 
   /** What this clock shows at a wall time. */
   shown(wall: Seconds): Seconds {
-    const cell = Float64Array.of(wall);
-    this.toShown(cell);
-    return cell[0];
+    asked[0] = wall;
+    this.toShown(asked);
+    return asked[0];
+  }
+
+  /** The first wall time at which it shows so much, as far as is known now. */
+  wallAt(shown: Seconds): Seconds {
+    asked[0] = shown;
+    this.toWall(asked);
+    return asked[0];
   }
 
   /** How fast it runs at the wall time in a cell: 1 freely, 0 halted. */
   rateAt(cell: Float64Array): number {
     return this.warp.rateAt(cell);
+  }
+
+  /** Wall times up to `end` at which its rate changes, with the rate from there on. */
+  changes(end: Seconds): (readonly [Seconds, number])[] {
+    return this.warp.changes().filter(([at]) => at <= end);
   }
 
   /** Seconds that it stands still between two wall times. */

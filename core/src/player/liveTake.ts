@@ -19,6 +19,8 @@ export interface TakePlacing {
   readonly sequence: string;
   /** Wall time of its contact. */
   readonly contact: Seconds;
+  /** Wall time before which nothing of it begins, though its wind-up would. */
+  readonly from: Seconds;
   /** Its contact point, and how much larger than authored it is. */
   readonly x: Px;
   readonly y: Px;
@@ -77,7 +79,7 @@ export class LiveFiring {
     span[0] = take.contact;
     clock?.toShown(span);
     span[0] += clock ? this.born : timed.start;
-    span[1] = take.contact + timed.start;
+    span[1] = Math.max(take.from, take.contact + timed.start);
     span[2] = span[0] + timed.extent;
     if (!clock) return;
     asked[0] = span[2];
@@ -97,8 +99,7 @@ export class LiveFiring {
     const { clock, span } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
     cell[0] += span[0];
-    if (!clock) return;
-    clock.toWall(cell);
+    if (clock) clock.toWall(cell);
     if (cell[0] < span[1]) cell[0] = span[1];
   }
 
@@ -121,7 +122,7 @@ export class LiveFiring {
 
   /** Adds how far it has moved its body at a wall time, in the game's px. */
   displace(wall: Now, out: Displacement): void {
-    if (this.ended || !this.ageInto(moving, wall)) return;
+    if (this.ended || this.wasShed(wall) || !this.ageInto(moving, wall)) return;
     const { x, y, lift } = out;
     this.timed.firing.displace?.(moving, out);
     const { scale } = this.take;
@@ -132,7 +133,13 @@ export class LiveFiring {
 
   /** Writes its part of the frame at a wall time. */
   sample(wall: Now, frame: Frame): void {
-    if (!this.ended && this.begun && wall[0] < this.taken && this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
+    if (this.ended || !this.begun || wall[0] >= this.taken || this.wasShed(wall)) return;
+    if (this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
+  }
+
+  /** Whether it is on a body that was brought back since it was struck. */
+  private wasShed(wall: Now): boolean {
+    return this.timed.kind.family === 'body' && this.body.isBackSince(this.take.contact, wall);
   }
 
   /**
@@ -186,6 +193,7 @@ export class LiveTake {
   readonly serial: number;
   readonly sequence: string;
   readonly contact: Seconds;
+  readonly from: Seconds;
   readonly x: Px;
   readonly y: Px;
   readonly scale: number;
@@ -196,7 +204,8 @@ export class LiveTake {
     timed: readonly TimedFiring[],
     stood: Readonly<Record<'source' | 'target', Spotted>>,
   ) {
-    ({ serial: this.serial, sequence: this.sequence, contact: this.contact, x: this.x, y: this.y, scale: this.scale } = placing);
+    ({ serial: this.serial, sequence: this.sequence, contact: this.contact, from: this.from } = placing);
+    ({ x: this.x, y: this.y, scale: this.scale } = placing);
     this.stood = stood;
     this.firings = timed
       .filter(({ silent }) => !silent)

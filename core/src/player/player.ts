@@ -22,12 +22,14 @@ import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readOptions } from '../ship/strikeOptions.js';
 import { readNumber, readRecord, spotsFacing } from '../take/compileReferences.js';
+import type { TimeBend } from '../take/firing.js';
 import type { FrameCapacity } from '../take/frame.js';
 import type { SequencePlan } from '../take/plan.js';
 import { Spotted } from '../take/spotted.js';
 import { resolve } from '../take/strike.js';
 import { roomFor } from '../take/take.js';
 import type { Seconds } from '../units.js';
+import { bendClocks } from './bendClocks.js';
 import { boundsInto } from './boundsInto.js';
 import { GameClock } from './gameClock.js';
 import { CueTeller } from './cueTeller.js';
@@ -62,7 +64,7 @@ export class LivePlayer implements Player {
   private needed = noRoom;
   private buffers: Buffers;
   private readonly sampler: Sampler;
-  private readonly units: Units;
+  readonly units: Units;
   private readonly cues = new CueTeller();
   private readonly numbers = new NumbersTogether();
   private readonly seed: number;
@@ -131,6 +133,23 @@ export class LivePlayer implements Player {
     return this.known(id).clock.stillest(within);
   }
 
+  /** The clock of a body, or of the `world`. */
+  clockOf(id: string): GameClock {
+    return id === 'world' ? this.world : this.known(id).clock;
+  }
+
+  /** Says how much of its health a body has, for its meter; it stays where it is. */
+  tellHealth(id: string, share: number): void {
+    this.known(id).health = share;
+    this.stale = true;
+  }
+
+  /** Brings a body back where it was put, with nothing on it of what had befallen it. */
+  bringBack(id: string, wall: Seconds = this.now): void {
+    this.known(id).bringBack(wall);
+    this.stale = true;
+  }
+
   get rumble(): RumbleFrame {
     return this.frame.rumble;
   }
@@ -178,6 +197,19 @@ export class LivePlayer implements Player {
   }
 
   strike(sequence: string, payload: Payload = {}, options: PlayerStrikeOptions = {}): Blow {
+    return this.strikeAs(sequence, payload, options);
+  }
+
+  /**
+   * The same. `decided`: what a run has decided already, with its payload as the engine counts: from when on it may begin, and
+   * what it does to time, which no budget changes any more.
+   */
+  strikeAs(
+    sequence: string,
+    payload: Payload,
+    options: PlayerStrikeOptions,
+    decided?: { readonly from: Seconds; readonly bends?: readonly TimeBend[] },
+  ): Blow {
     const plan = this.parts.planOf(sequence);
     readStrikeOptions(
       options,
@@ -190,7 +222,8 @@ export class LivePlayer implements Player {
     const seed = (options.seed === undefined ? hash4(this.seed >>> 0, this.serial, 0, 0, 0) : readSeed(options.seed, ['seed'])) >>> 0;
     const scale = options.scale ?? 1;
     const rests = plan.standing.places;
-    const put = { source: this.standsAt(options.source), target: this.standsAt(options.target) };
+    const when = Float64Array.of(decided?.from ?? now);
+    const put = { source: this.standsAt(options.source, when), target: this.standsAt(options.target, when) };
     const at = options.at ? new Spotted(units.xIn(options.at.x), units.yIn(options.at.y)) : contactOf(put, rests, scale);
     const near = (place: { x: number; y: number }): { x: number; y: number } => ({
       x: (place.x - at.x) / scale,
@@ -207,7 +240,7 @@ export class LivePlayer implements Player {
     const clocks = { source: parties.source.clock, target: parties.target.clock, world: this.world };
     const resolved = resolve(
       plan,
-      units.payloadIn(plan, payload),
+      decided ? payload : units.payloadIn(plan, payload),
       {
         seed,
         places: {
@@ -215,24 +248,27 @@ export class LivePlayer implements Player {
           target: near(stood.target),
           view: nearGiven(options.view),
           ear: nearGiven(options.ear),
-          others: (options.others ?? []).map((id) => near(this.standsAt(id) ?? at)),
+          others: (options.others ?? []).map((id) => near(this.standsAt(id, when) ?? at)),
         },
         bodies: { ...sizeOf('source', parties.source, scale), ...sizeOf('target', parties.target, scale) },
         ...(options.solo && { solo: options.solo }),
       },
       undefined,
-      (bends) => heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget),
+      (bends) => (decided?.bends ? [...decided.bends] : heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget)),
     );
     // Older than every take, and than what the budget counts: nobody asks for it any more.
     const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, now - (this.parts.budget?.within ?? 0));
-    for (const party of ['source', 'target', 'world'] as const) {
-      const windows = resolved.bends
-        .filter((bend) => bend.parties.includes(party))
-        .flatMap((bend) => bend.windows.map(({ start, end, rate }) => ({ start: contact + start, end: contact + end, rate })));
-      if (windows.length > 0) clocks[party].add(windows, now, horizon);
-    }
+    bendClocks(resolved.bends, clocks, contact, now, horizon);
     const take = new LiveTake(
-      { serial: this.serial++, sequence: plan.id, contact, x: at.x, y: at.y, scale },
+      {
+        serial: this.serial++,
+        sequence: plan.id,
+        contact,
+        from: decided?.from ?? (this.keeping === 'kept' ? -Infinity : now),
+        x: at.x,
+        y: at.y,
+        scale,
+      },
       parties,
       resolved.timed,
       stood,
@@ -292,11 +328,11 @@ export class LivePlayer implements Player {
     return boundsInto(this.frame, list, i, out);
   }
 
-  /** Where a body stands now, thrown as far as it is; undefined for none. */
-  private standsAt(id: string | undefined): Spotted | undefined {
+  /** Where a body stands at a wall time, thrown as far as it is; undefined for none. */
+  private standsAt(id: string | undefined, wall: Float64Array): Spotted | undefined {
     if (id === undefined) return undefined;
     const at = new Spotted();
-    this.known(id).addTo(at, this.wall, false);
+    this.known(id).addTo(at, wall, false);
     return at;
   }
 

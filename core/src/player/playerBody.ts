@@ -1,7 +1,7 @@
 import type { ActorFrame, KitActor } from '../contract.js';
 import { restingActor } from '../take/frame.js';
 import { Displacement, type Spotted } from '../take/spotted.js';
-import type { Fraction } from '../units.js';
+import type { Fraction, Seconds } from '../units.js';
 import { GameClock } from './gameClock.js';
 import { Whereabouts } from './whereabouts.js';
 
@@ -31,12 +31,26 @@ export class PlayerBody {
   index = -1;
   /** Which of the meters in the frame is its newest. */
   meter = -1;
+  /** Wall times at which it was brought back, whole: what had befallen it before does not show on it any more. */
+  private readonly returns: Seconds[] = [];
   private readonly moved = new Displacement();
 
   constructor(
     readonly id: string,
     public actor: KitActor | undefined,
   ) {}
+
+  bringBack(wall: Seconds): void {
+    this.returns.push(wall);
+    this.settled.x = this.settled.y = 0;
+  }
+
+  /** Whether it was brought back between two wall times, the later one included. */
+  isBackSince(from: Seconds, wall: Float64Array): boolean {
+    const { returns } = this;
+    for (let i = returns.length - 1; i >= 0; i--) if (returns[i] > from && returns[i] <= wall[0]) return true;
+    return false;
+  }
 
   /** Adds where it would be at the wall time in a cell, if nothing that is under way moved it. */
   addRest(out: Spotted, wall: Float64Array): void {

@@ -85,7 +85,7 @@ export class RapidFire {
     this.start = Math.min(0, begins - zero);
     this.duration = Math.max(0, ends - zero);
     this.player.passAll();
-    this.sounds = heardOf(this.player.sounds);
+    this.sounds = heardOf(this.player.sounds, zero);
     this.signals = this.player.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
   }
 
@@ -124,7 +124,7 @@ const zero: Seconds = 120;
 const shortestCut: Seconds = 1e-4;
 
 /** What a player told of all its time, as cues; a voice that had to give way ends there. */
-function heardOf(sounds: readonly PlayerSound[]): SoundCue[] {
+export function heardOf(sounds: readonly PlayerSound[], zero: Seconds): SoundCue[] {
   const cues = new Map<number, SoundCue>();
   for (const sound of sounds) {
     const at = sound.at - zero;

@@ -32,7 +32,7 @@ export class Units {
   }
 
   /** A payload with its directions as the engine counts them. What is no number is refused where the payload is read. */
-  payloadIn({ event }: SequencePlan, payload: Payload): Payload {
+  payloadIn({ event }: Pick<SequencePlan, 'event'>, payload: Payload): Payload {
     if (this.degrees === 1) return payload;
     const turned = event.fields.flatMap(({ name, type }): [string, number][] => {
       const given = payload[name];

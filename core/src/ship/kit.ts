@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { drillSchema, responseSchema, statusSchema } from '../combat/schemas.js';
 import type { Project } from '../model/project.js';
 import {
   actorSchema,
@@ -11,6 +12,7 @@ import {
   stopBudgetSchema,
 } from '../model/project.js';
 import { identifier } from '../model/fieldSchema.js';
+import { isRecord } from '../model/json.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { kitReadme } from './kitReadme.js';
 import { kitTypes } from './kitTypes.js';
@@ -28,6 +30,9 @@ export const kitSchema = /* @__PURE__ */ lazySchema(() =>
     actors: z.array(actorSchema()).default([]).describe('Bodies.'),
     assets: z.array(kitAssetSchema()).describe('Files.'),
     sequences: z.array(sequenceSchema()).describe('Effects around a contact.'),
+    statuses: z.array(statusSchema()).default([]).describe('What lasts on an actor.'),
+    responses: z.array(responseSchema()).default([]).describe('What answers events.'),
+    drills: z.array(drillSchema()).default([]).describe('Scripted fights, as tests.'),
   }),
 );
 export type KitDocument = z.infer<ReturnType<typeof kitSchema>>;
@@ -48,6 +53,9 @@ export function kitDocument(project: Project): KitDocument {
     actors: project.actors,
     assets: project.assets.map(kitAssetOf),
     sequences: project.sequences,
+    statuses: project.statuses,
+    responses: project.responses,
+    drills: project.drills,
   };
 }
 
@@ -105,17 +113,38 @@ function assetEntries(assets: KitDocument['assets']): KitEntry[] {
 
 /** JSON Schema 2020-12 of kit.json. */
 export function kitJsonSchema(): object {
-  return z.toJSONSchema(kitSchema(), {
-    target: 'draft-2020-12',
-    io: 'output',
-    unrepresentable: 'any',
-    reused: 'inline',
-    override({ jsonSchema }) {
-      // Said once is enough: no more items than are described, and what one of some texts is.
-      if (jsonSchema.const !== undefined || jsonSchema.enum !== undefined) delete jsonSchema.type;
-      if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
-    },
-  });
+  return withPairsNamed(
+    z.toJSONSchema(kitSchema(), {
+      target: 'draft-2020-12',
+      io: 'output',
+      unrepresentable: 'any',
+      reused: 'inline',
+      override({ jsonSchema }) {
+        // Said once is enough: no more items than are described, and what one of some texts is.
+        if (jsonSchema.const !== undefined || jsonSchema.enum !== undefined) delete jsonSchema.type;
+        if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
+      },
+    }),
+  );
+}
+
+/** Two numbers of one sort are a definition of their own: every number that may be random or driven has them twice. */
+function withPairsNamed(schema: object): object {
+  const pairs: Record<string, object> = {};
+  const walked = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(walked);
+    if (!isRecord(value)) return value;
+    const { prefixItems, minItems, maxItems, type } = value;
+    const [first, second] = Array.isArray(prefixItems) ? (prefixItems as { $ref?: string }[]) : [];
+    if (first?.$ref !== undefined && first.$ref === second?.$ref && (prefixItems as unknown[]).length === 2) {
+      const name = `two-${first.$ref.slice('#/$defs/'.length)}`;
+      pairs[name] = { type, prefixItems, minItems, maxItems, description: 'low, high; or from, to.' };
+      return { $ref: `#/$defs/${name}` };
+    }
+    return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walked(inner)]));
+  };
+  const { $defs, ...others } = walked(schema) as { $defs: Record<string, object> };
+  return { ...others, $defs: { ...$defs, ...pairs } };
 }
 
 function toText(value: unknown): string {

@@ -1,4 +1,4 @@
-import type { Kit, KitAsset, KitConventions, Payload, Player, StrikeOptions, Take } from '../contract.js';
+import type { Arena, ArenaOptions, Kit, KitAsset, KitConventions, Payload, Player, StrikeOptions, Take } from '../contract.js';
 import type { EffectKind } from '../effects/effect.js';
 import { particlePictures } from '../effects/parts/particlePictures.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
@@ -33,11 +33,18 @@ const kitFormat = 1;
  * without is refused at its place. Everything is held to the bounds of `kit.schema.json` here, so that nothing can fail
  * in play. Throws KitError with `.path` naming the first place that cannot be used.
  */
-export function openerOf(kinds: Readonly<Record<string, EffectKind>>): (kitJson: unknown) => Kit {
-  return (kitJson) => asKitError(() => openWith(kinds, kitJson));
+export function openerOf(kinds: Readonly<Record<string, EffectKind>>, rules?: RulesOpener): (kitJson: unknown) => Kit {
+  return (kitJson) => asKitError(() => openWith(kinds, rules, kitJson));
 }
 
-function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown): Kit {
+/** What reads the documents that decide, where a runtime is built with it, and makes arenas of them. */
+export type RulesOpener = (
+  kit: Readonly<Record<string, unknown>>,
+  sequences: ReadonlySet<string>,
+  planOf: (sequence: string) => SequencePlan,
+) => (player: LivePlayer, options: ArenaOptions) => Arena;
+
+function openWith(kinds: Readonly<Record<string, EffectKind>>, rules: RulesOpener | undefined, kitJson: unknown): Kit {
   const kit = readRecord(kitJson, []);
   if (kit['format'] !== kitFormat) throw new DocumentError(['format'], `expected ${kitFormat}, found ${show(kit['format'])}`);
   const conventions = readConventions(kit['conventions']);
@@ -65,6 +72,7 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
     if (plan) return plan;
     throw new KitError('sequence', `expected a sequence of the kit (${[...plans.keys()].join(', ')}), found ${show(name)}`);
   };
+  const makeArena = rules?.(kit, new Set(plans.keys()), planOf);
   return {
     name: typeof kit['label'] === 'string' ? kit['label'] : '',
     actors,
@@ -73,9 +81,9 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
     assets,
     conventions,
     particlePictures: [...particlePictures, ...pictures.keys()],
-    shownCell(id, body, out) {
+    shownCell(id, body, out, look, seconds) {
       const actor = actors.find((one) => one.id === id);
-      if (actor) return shownCell(actor, body, out);
+      if (actor) return shownCell(actor, body, out, look, seconds);
       throw new KitError('actors', `expected an actor of the kit, found ${show(id)}`);
     },
     pictureCells: (id) => pictures.get(id)?.cells ?? 1,
@@ -91,6 +99,14 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, kitJson: unknown)
     player(options = {}) {
       const player = asKitError(() => new LivePlayer({ planOf, actors, conventions, budget }, options));
       return guarded(player);
+    },
+    arena(options) {
+      if (!makeArena) throw new KitError('arena', 'expected a runtime with rules: this one was built without, because its kit has none');
+      return asKitError(() => {
+        const { comfort } = readRecord(options, ['options']) as Partial<ArenaOptions>;
+        const live = new LivePlayer({ planOf, actors, conventions, budget }, comfort ? { comfort } : {});
+        return guardedArena(makeArena(live, options), guarded(live));
+      });
     },
     assetFile(id) {
       const found = assets.find((asset) => asset.id === id);
@@ -154,6 +170,27 @@ function guarded(player: LivePlayer): Player {
     resume: () => player.resume(),
     comfort: (comfort) => asKitError(() => player.comfort(comfort)),
     bounds: (list, i, out) => player.bounds(list, i, out),
+  };
+}
+
+/** The same of an arena. */
+function guardedArena(arena: Arena, player: Player): Arena {
+  return {
+    get now() {
+      return arena.now;
+    },
+    get frame() {
+      return arena.frame;
+    },
+    player,
+    actors: arena.actors,
+    log: arena.log,
+    sounds: arena.sounds,
+    signals: arena.signals,
+    join: (actor) => asKitError(() => arena.join(actor)),
+    place: (id, place) => asKitError(() => arena.place(id, place)),
+    raise: (event, options, at) => asKitError(() => arena.raise(event, options, at)),
+    advance: (to) => asKitError(() => arena.advance(to)),
   };
 }
 

@@ -5,10 +5,10 @@ import type { PayloadField, Project, Sequence } from '../model/project.js';
  * `kit.d.ts`: the names of this very kit as TypeScript types, so that a misspelt sequence, a field that its event does not have
  * or an option that there is not is an error where the game is compiled. They follow from the documents and nothing else.
  */
-export function kitTypes({ label, events, sequences, assets, actors }: Project): string {
+export function kitTypes({ label, events, sequences, assets, actors, statuses }: Project): string {
   const lines = [
     `/** The names of the kit “${comment(label)}”. Made with the kit; another one is made with the next. */`,
-    `import type { Blow, BodyPlacing, Kit, Player, PlayerOptions, PlayerSignal, PlayerSound, PlayerStrikeOptions, StrikeOptions, Take } from './undatio-runtime.js';`,
+    `import type { Arena, ArenaActor, ArenaActorState, ArenaLogEntry, ArenaOptions, ArenaRaise, Blow, BodyPlacing, Kit, Player, PlayerOptions, PlayerSignal, PlayerSound, PlayerStrikeOptions, StrikeOptions, Take } from './undatio-runtime.js';`,
     '',
     '/** What comes with each event; what is left out has its default. */',
     'export interface Events {',
@@ -33,6 +33,7 @@ export function kitTypes({ label, events, sequences, assets, actors }: Project):
     `export type PictureName = ${union(assets.filter(({ type }) => type === 'picture').map(({ id }) => id))};`,
     'export type AssetName = SoundName | PictureName;',
     `export type ActorName = ${union(actors.map(({ id }) => id))};`,
+    `export type StatusName = ${union(statuses.map(({ id }) => id))};`,
     '/** What a game can be told by its sequences. */',
     `export type SignalName = ${union([...new Set(sequences.flatMap(signalsOf))].sort())};`,
     '',
@@ -44,12 +45,24 @@ export function kitTypes({ label, events, sequences, assets, actors }: Project):
     '  readonly signals: readonly (PlayerSignal & { readonly name: SignalName; readonly sequence: SequenceName })[];',
     '}',
     '',
+    '/** Somebody who takes part. */',
+    'export type ThisActor = ArenaActor & { readonly actor: ActorName };',
+    '',
+    '/** The rules of this kit, decided and played. */',
+    "export interface ThisArena extends Omit<Arena, 'raise' | 'join' | 'actors' | 'log'> {",
+    "  raise<E extends EventName>(event: E, options?: Omit<ArenaRaise, 'payload'> & { readonly payload?: Events[E] }, at?: number): void;",
+    '  join(actor: ThisActor): void;',
+    "  readonly actors: readonly (Omit<ArenaActorState, 'statuses'> & { readonly actor: ActorName; readonly statuses: readonly { readonly id: StatusName; readonly stacks: number; readonly age: number }[] })[];",
+    '  readonly log: readonly (ArenaLogEntry & { readonly event: EventName })[];',
+    '}',
+    '',
     '/** This kit: `openKit(json) as ThisKit`. */',
-    "export interface ThisKit extends Omit<Kit, 'strike' | 'sequences' | 'assetFile' | 'player'> {",
+    "export interface ThisKit extends Omit<Kit, 'strike' | 'sequences' | 'assetFile' | 'player' | 'arena'> {",
     '  readonly sequences: readonly SequenceName[];',
     '  strike<S extends SequenceName>(sequence: S, payload?: PayloadOf<S>, options?: StrikeOptions): Take;',
     '  assetFile(id: AssetName): string;',
     '  player(options?: PlayerOptions): ThisPlayer;',
+    "  arena(options: Omit<ArenaOptions, 'actors'> & { readonly actors: readonly ThisActor[] }): ThisArena;",
     '}',
   ];
   return lines.join('\n') + '\n';

@@ -2,7 +2,8 @@ import { effectKinds, fieldsOfKind, type EffectName } from '../effects/registry.
 import { newEffect } from '../effects/schemas.js';
 import type { NumberValue } from '../model/fields.js';
 import { mapValue, tidy } from '../model/valueEdits.js';
-import { conventionsSchema, projectFormat, type Asset, type Conventions, type Project } from '../model/project.js';
+import { responseSchema } from '../combat/schemas.js';
+import { conventionsSchema, projectFormat, type Asset, type Conventions, type Project, type Response } from '../model/project.js';
 import { standIn } from './standIns.js';
 
 /** What a game differs in, as asked of a person who begins. */
@@ -75,9 +76,13 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
           { type: 'number', name: 'damage', label: 'Damage', min: 0, max: 50, step: 1, default: 12 },
           { type: 'direction', name: 'direction', label: 'Direction', default: 0 },
         ],
+        harm: { value: 'damage' },
       },
     ],
-    actors: [actor('source', 'striker', 'Striker', -62), actor('target', 'dummy', 'Dummy', 62)],
+    actors: [
+      { ...actor('source', 'striker', 'Striker', -62), side: 'player' },
+      { ...actor('target', 'dummy', 'Dummy', 62), side: 'practice', health: { most: 100, cannotFall: true } },
+    ],
     assets: [
       ...[...pictures.keys()].map((name): Asset => ({
         type: 'picture',
@@ -91,9 +96,15 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
       { type: 'sound', id: 'thud', label: 'Thud', file: 'sounds/thud.wav', tags: [], ...sound },
     ],
     sequences: [{ id: 'first-blow', label: 'First blow', event: 'hit', note: '', effects: firstBlow(size, seen) }],
+    statuses: [],
+    responses: [responseSchema().parse({ id: 'hit', event: 'hit', rungs: [struck] }) as Response],
+    drills: [],
   };
   return { project, pictures };
 }
+
+/** What a blow does until the person says more. */
+const struck = { id: 'struck', then: [{ outcome: 'harm' }, { outcome: 'play', sequence: 'first-blow' }] };
 
 const byDamage = (least: number, most: number): NumberValue => ({ drive: 'damage', in: [0, 50], out: [least, most] });
 

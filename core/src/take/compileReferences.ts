@@ -1,4 +1,4 @@
-import type { Body, CellPlace, Clip, KitActor, PartPose, Place, Spot } from '../contract.js';
+import type { Body, CellPlace, Clip, KitActor, KitLook, PartPose, Place, Spot } from '../contract.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { fieldNamePattern, identifierPattern, limits } from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
@@ -17,6 +17,12 @@ export type Json = Readonly<Record<string, unknown>>;
 export function readRecord(raw: unknown, path: DocumentPath): Json {
   if (!isRecord(raw)) throw new DocumentError(path, `expected an object, found ${show(raw)}`);
   return raw;
+}
+
+/** Where something unknown would change what is meant, nothing unknown may stand. */
+export function refuseOthers(record: Json, names: readonly string[], path: DocumentPath): void {
+  for (const name of Object.keys(record))
+    if (!names.includes(name)) throw new DocumentError([...path, name], 'expected no such field here');
 }
 
 export function readList(raw: unknown, path: DocumentPath, most = Infinity): readonly Json[] {
@@ -153,7 +159,22 @@ function compileActor(actor: Json, path: DocumentPath): KitActor {
     })),
     poses: readPoses(actor['poses'] ?? {}, [...path, 'poses']),
     ...(actor['clips'] !== undefined && readClips(actor, path)),
+    ...(actor['healthLooks'] !== undefined && { healthLooks: readHealthLooks(actor['healthLooks'], [...path, 'healthLooks']) }),
   };
+}
+
+/** How an actor looks by its share of health. */
+export function readHealthLooks(raw: unknown, path: DocumentPath): readonly KitLook[] {
+  return readList(raw, path, 16).map((look, i): KitLook => {
+    const { picture, cell, clip } = look;
+    return {
+      id: readIdentifier(look['id'], [...path, i, 'id']),
+      at: readNumber(look['at'], [...path, i, 'at'], 0, 1),
+      ...(picture !== undefined && { picture: readIdentifier(picture, [...path, i, 'picture']) }),
+      ...(cell !== undefined && { cell: readCell(cell, [...path, i, 'cell']) }),
+      ...(clip !== undefined && { clip: readIdentifier(clip, [...path, i, 'clip']) }),
+    };
+  });
 }
 
 function readWhole(raw: unknown, path: DocumentPath, min: number, max: number): number {

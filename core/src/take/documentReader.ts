@@ -1,5 +1,5 @@
 import { isHexColour, packRgb, parseHex } from '../maths/colour.js';
-import { clampedEasing, EasingError, parseEasing, type Easing } from '../maths/easing.js';
+import { clampedEasing, type Easing } from '../maths/easing.js';
 import { Envelope } from '../maths/envelope.js';
 import { Gradient } from '../maths/gradient.js';
 import { hashText } from '../maths/hash.js';
@@ -17,6 +17,7 @@ import {
 } from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
 import { parseTemplate, type Template } from '../model/template.js';
+import { readEasing } from './readEasing.js';
 import type { CompiledClip, CompiledEvent, CompiledPicture } from './compiledReferences.js';
 import type { CompiledColour, CompiledDirection, CompiledValue } from './compiledValue.js';
 
@@ -275,14 +276,7 @@ export class DocumentReader<F extends Fields = Fields> {
   }
 
   private ease(raw: unknown, ...place: Place): Easing {
-    if (raw === undefined) return parseEasing('linear');
-    if (typeof raw !== 'string' || raw.length > limits.easing) return this.refuse(`expected a CSS easing, found ${show(raw)}`, ...place);
-    try {
-      return parseEasing(raw);
-    } catch (error) {
-      if (!(error instanceof EasingError)) throw error;
-      return this.refuse(error.message, ...place);
-    }
+    return readEasing(raw, [...this.path, ...place]);
   }
 
   private hex(raw: unknown, ...place: Place): number {

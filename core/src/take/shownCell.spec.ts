@@ -27,8 +27,8 @@ function shown(poses: Partial<Record<'hurt' | 'lunge' | 'guard' | 'fall', readon
 
 describe('the cell that a body shows', () => {
   it('is its own picture’s at rest, and in a pose that has no clip', () => {
-    expect(shown({})).toEqual({ picture: 'still', cell: 3, clip: undefined });
-    expect(shown({ lunge: [1, 0.2] })).toEqual({ picture: 'still', cell: 3, clip: undefined });
+    expect(shown({})).toEqual({ picture: 'still', cell: 3, clip: undefined, look: undefined });
+    expect(shown({ lunge: [1, 0.2] })).toEqual({ picture: 'still', cell: 3, clip: undefined, look: undefined });
     expect(shownCell({ picture: 'plain' }, restingActor(), { picture: '', cell: 7 }).cell).toBe(0);
   });
 
@@ -53,8 +53,33 @@ describe('the cell that a body shows', () => {
     }
   });
 
+  it('is that of the look it wears, unless a pose has a clip', () => {
+    const worn: Shown = {
+      ...actor,
+      healthLooks: [
+        { id: 'cracked', picture: 'broken', cell: 2 },
+        { id: 'dull', cell: 1 },
+        { id: 'aflame', clip: 'flail' },
+        { id: 'plain' },
+      ],
+    };
+    const at = (look: string, seconds = 0, hurt = 0): (string | number | undefined)[] => {
+      const body = restingActor();
+      body.pose.hurt = hurt;
+      const { picture, cell, clip, look: told } = shownCell(worn, body, { picture: '', cell: -1 }, look, seconds);
+      return [picture, cell, clip, told];
+    };
+    expect(at('cracked')).toEqual(['broken', 2, undefined, 'cracked']);
+    expect(at('dull')).toEqual(['still', 1, undefined, 'dull']);
+    // Four cells a second, round and round.
+    expect([0, 0.25, 0.5].map((seconds) => at('aflame', seconds)[1])).toEqual([1, 2, 1]);
+    expect(at('aflame')).toEqual(['other', 1, undefined, 'aflame']);
+    expect(at('cracked', 0, 0.5)).toEqual(['sheet', 4, 'reel', undefined]);
+    for (const none of ['plain', 'unknown', '']) expect(at(none)).toEqual(['still', 3, undefined, undefined]);
+  });
+
   it('is of the strongest pose that has a clip; of two alike the first', () => {
-    expect(shown({ hurt: [0.4, 0.1], fall: [0.6, 0.25], lunge: [1, 0] })).toEqual({ picture: 'other', cell: 2, clip: 'flail' });
+    expect(shown({ hurt: [0.4, 0.1], fall: [0.6, 0.25], lunge: [1, 0] })).toEqual({ picture: 'other', cell: 2, clip: 'flail', look: undefined });
     expect(shown({ hurt: [0.5, 0.1], fall: [0.5, 0.25] }).clip).toBe('reel');
   });
 });

@@ -41,15 +41,7 @@ export function resolve(
   bent: (bends: TimeBend[]) => TimeBend[] = (bends) => bends,
 ): Resolved {
   const seed = (options.seed ?? 1) >>> 0;
-  const values = completePayload(plan.event, payload);
-  const blowField = plan.event.fields.find((field) => field.type === 'direction');
-  const common: Strike = {
-    seed,
-    payload: values,
-    blow: blowField && Number(values[blowField.name]),
-    places: { ...plan.standing.places, ...given(options.places) },
-    bodies: { ...plan.standing.bodies, ...given(options.bodies) },
-  };
+  const common = commonOf(plan, completePayload(plan.event, payload), seed, options);
   const key = JSON.stringify(common);
   const known = previous?.origin?.key === key ? previous.origin.fired : undefined;
   const firing = plan.effects.map((effect) => {
@@ -66,6 +58,43 @@ export function resolve(
   };
   const timed = placeFirings(firing, bends, warps);
   return { seed, warps, bends, timed, origin };
+}
+
+function commonOf(plan: SequencePlan, payload: Strike['payload'], seed: number, options: StrikeOptions): Strike {
+  const blowField = plan.event.fields.find((field) => field.type === 'direction');
+  return {
+    seed,
+    payload,
+    blow: blowField && Number(payload[blowField.name]),
+    places: { ...plan.standing.places, ...given(options.places) },
+    bodies: { ...plan.standing.bodies, ...given(options.bodies) },
+  };
+}
+
+const bending = new WeakMap<SequencePlan, readonly PlacedEffect[]>();
+
+/** The effects of a sequence that bend time, and those that these hang on, in the plan's order; found once. */
+function bendingEffects(plan: SequencePlan): readonly PlacedEffect[] {
+  let found = bending.get(plan);
+  if (!found) {
+    const needed = new Set<string>();
+    for (const { id, kind, anchor, muted } of [...plan.effects].reverse()) {
+      if (!needed.has(id) && (kind.family !== 'time' || muted)) continue;
+      needed.add(id);
+      if (anchor.to !== 'contact') needed.add(anchor.effect);
+    }
+    found = plan.effects.filter(({ id }) => needed.has(id));
+    bending.set(plan, found);
+  }
+  return found;
+}
+
+/** What a strike with a complete payload does to time, and nothing else of it: the same as the whole strike would. */
+export function bendsOf(plan: SequencePlan, payload: Strike['payload'], seed: number): TimeBend[] {
+  const effects = bendingEffects(plan);
+  if (effects.length === 0) return [];
+  const common = commonOf(plan, payload, seed, {});
+  return bendTime(effects.map((effect) => fireAll(effect, common, effect.muted)));
 }
 
 /** What is given, without what is said to be undefined. */

@@ -1,9 +1,12 @@
+import { judgeDrills } from '@undatio/core/internal';
 import { ProblemsFound, readProjectArgument } from './projectArgument.js';
 import { sink } from './sink.js';
 
 /** `undatio check`: tells the problems; throws ProblemsFound when any is an error. */
 export async function check(project: string, { json }: { json?: boolean }): Promise<void> {
-  const { problems } = await readProjectArgument(project);
+  const { source, problems: told } = await readProjectArgument(project);
+  // Drills are tests: those of a project that can be used are run.
+  const problems = source ? [...told, ...judgeDrills(source.project)] : told;
   if (json) await sink.out(JSON.stringify(problems, null, 1) + '\n');
   else for (const { severity, path, message } of problems) await sink.out(`${severity}: ${path}: ${message}\n`);
   if (problems.some((problem) => problem.severity === 'error')) throw new ProblemsFound();

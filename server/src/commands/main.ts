@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import type { BakeOptions } from './bake.js';
+import type { RunOptions } from './run.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
 import { FolderError } from '../folder/projectFolder.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
@@ -63,6 +64,16 @@ function program(finish: (code: number) => void): Command {
     .action(async (project: string, options: BakeOptions) =>
       options.all ? (await import('./bakeAll.js')).bakeAll(project, options) : (await import('./bake.js')).bake(project, options),
     );
+  undatio
+    .command('run')
+    .description('let a drill go and tell what came of it; exit 1 when an expectation does not hold')
+    .argument('<PROJECT>', projectHelp)
+    .requiredOption('--drill <NAME>', 'which drill')
+    .option('--seed <N>', 'what chance draws from (default: the drill’s)')
+    .option('--seeds <A..B>', 'once for each of these seeds: how many hold, and which do not')
+    .option('--format <json|csv>', 'json: log, histories, cues, expectations; csv: the log', 'json')
+    .option('--out <FILE>', 'a file instead of standard output')
+    .action(async (project: string, options: RunOptions) => (await import('./run.js')).run(project, options));
   return undatio;
 }
 

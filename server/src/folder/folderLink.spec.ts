@@ -186,6 +186,8 @@ describe('a linked folder', () => {
       const ids = Array.from({ length: 300 }, (_, i) => `many-${i}`);
       for (const id of ids) await writeFile(join(folder, `sequences/${id}.json`), text.replace('"id": "first-blow"', `"id": "${id}"`));
       await rm(join(folder, first));
+      // What played it goes with it.
+      await rm(join(folder, 'responses/hit.json'));
       git('add', '.');
       git('commit', '-q', '-m', 'many');
       git('checkout', '-q', 'main');

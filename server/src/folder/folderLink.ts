@@ -1,7 +1,7 @@
 import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { kitPath, type Asset, type Problem } from '@undatio/core';
-import { documentFile, isDocumentFile, settingsFile } from '@undatio/core/internal';
+import { documentFile, isDocumentFile, listedCollections, settingsFile } from '@undatio/core/internal';
 import { bytesAt } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { problemsWith } from '../store/documentChecks.js';
@@ -439,7 +439,7 @@ function projectIn(folder: string, text: string): string {
 /** What a process that was killed in the middle of writing left beside the files. */
 async function removeLeftovers(folder: string): Promise<void> {
   if (!(await stat(folder)).isDirectory()) throw new FolderError(`${folder} is no folder`);
-  for (const within of ['', 'events', 'actors', 'assets', 'sequences']) {
+  for (const within of ['', ...listedCollections]) {
     const names = await readdir(join(folder, within)).catch(() => []);
     for (const name of names) if (/\.json\.\d+(-\d+)?\.part$/.test(name)) await rm(join(folder, within, name), { force: true });
   }

@@ -3,7 +3,7 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import * as z from 'zod';
 import { problemsOf, settingsOf, type Project } from '@undatio/core';
-import { assembleProject, freeId, identifierPattern } from '@undatio/core/internal';
+import { assembleProject, freeId, identifierPattern, listedCollections } from '@undatio/core/internal';
 import { restoreDemo } from '../store/seed.js';
 import { startProject } from '../startProject.js';
 import type { AssetStore } from '../store/assetStore.js';
@@ -139,7 +139,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
     const fresh: string[] = [];
     const changed: string[] = [];
     let same = 0;
-    for (const collection of ['events', 'actors', 'assets', 'sequences'] as const) {
+    for (const collection of listedCollections) {
       for (const entity of project[collection]) {
         const key = `${collection}/${entity.id}`;
         if (!before.has(key)) fresh.push(key);

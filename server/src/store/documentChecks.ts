@@ -1,14 +1,20 @@
 import {
   checkActorAlone,
+  checkRuleAlone,
   checkSequenceAlone,
   unmetUses,
   usesOfActor,
+  usesOfDocument,
   usesOfSequence,
   type Actor,
   type Asset,
+  type Drill,
   type EventType,
   type Problem,
+  type Project,
+  type Response,
   type Sequence,
+  type Status,
   type Use,
 } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
@@ -31,12 +37,48 @@ export async function problemsWith({ collection, id }: DocumentPlace, document: 
       return checkSequenceAlone(document as Sequence, await referredBy(usesOfSequence(document as Sequence), reader));
     case 'actors':
       return checkActorAlone(document as Actor, await referredBy(usesOfActor(document as Actor), reader));
+    case 'responses':
+    case 'statuses':
+    case 'drills':
+      return checkRuleAlone(collection, document as Response | Status | Drill, await rulesAround(collection, document, reader));
     case 'events':
     case 'assets':
       return unmetBy({ collection, id }, document as EventType | Asset, reader);
     case 'settings':
       return [];
   }
+}
+
+/** The documents that a rule refers to; of a sequence, and of a status, also the events that these refer to. */
+async function rulesAround(
+  collection: Collection,
+  document: unknown,
+  reader: ProjectReader,
+): Promise<Pick<Project, 'events' | 'actors' | 'statuses' | 'sequences'>> {
+  const uses = usesOfDocument(collection, document);
+  const idsOf = (from: readonly Use[], wanted: Use['collection']): string[] => [
+    ...new Set(from.flatMap((use) => (use.collection === wanted ? [use.id] : []))),
+  ];
+  const read = async <T>(wanted: Use['collection'], from: readonly Use[]): Promise<T[]> =>
+    (await reader.all(wanted, idsOf(from, wanted))) as unknown as T[];
+  const [actors, statuses, sequences] = [
+    await read<Actor>('actors', uses),
+    await read<Status>('statuses', uses),
+    await read<Sequence>('sequences', uses),
+  ];
+  const further = [
+    ...actors.flatMap((actor) => usesOfDocument('actors', actor)),
+    ...statuses.flatMap((status) => usesOfDocument('statuses', status)),
+    ...sequences.flatMap(({ event }) => usesOfSequence({ event, effects: [] } as unknown as Sequence)),
+  ];
+  // A status names sequences of its own, which only have to be there.
+  const others = await read<Sequence>('sequences', further);
+  const known = [...sequences, ...others.filter(({ id }) => !sequences.some((one) => one.id === id))];
+  return { actors, statuses, sequences: known, events: await read<EventType>('events', [...uses, ...further, ...eventsOf(others)]) };
+}
+
+function eventsOf(sequences: readonly Sequence[]): Use[] {
+  return sequences.map(({ event }): Use => ({ path: 'event', collection: 'events', id: event, need: 'event', field: '' }));
 }
 
 async function referredBy(uses: readonly Use[], reader: ProjectReader) {

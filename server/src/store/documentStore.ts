@@ -2,18 +2,15 @@ import { join } from 'node:path';
 import { col, fn, Op, QueryTypes, type Transaction } from 'sequelize';
 import {
   settingsOf,
-  usesOfActor,
-  usesOfSequence,
-  type Actor,
+  usesOfDocument,
   type Asset,
   type EventType,
   type Project,
-  type Sequence,
   type Settings,
   type StoredSettings,
   type Use,
 } from '@undatio/core';
-import type { Collection } from '@undatio/core/internal';
+import { listedCollections, type Collection } from '@undatio/core/internal';
 import { Bin, binMark } from './bin.js';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
 import { etagOf, stored, type StoredDocument } from './storedDocument.js';
@@ -37,11 +34,13 @@ export type WriteResult = { readonly stored: StoredDocument } | { readonly missi
 /** Whether an entity tag that a writer holds still names the stored state. */
 export type Matches = (etag: string) => boolean;
 
+const noCounts = Object.fromEntries(listedCollections.map((name) => [name, 0])) as Holdings['counts'];
+
 /** What a check may ask before a write is made: nothing changes between its asking and the write. */
 export interface ProjectReader {
   get(collection: Collection, id: string): Promise<StoredDocument | undefined>;
   /** Those of the named entities that are there. */
-  all(collection: 'events' | 'assets', ids: readonly string[]): Promise<(EventType | Asset)[]>;
+  all(collection: Use['collection'], ids: readonly string[]): Promise<(EventType | Asset)[]>;
   /** What other documents ask of one. */
   usesOf(collection: Collection, id: string): Promise<AskedUse[]>;
 }
@@ -143,7 +142,7 @@ export class DocumentStore {
     )) as unknown as { project: string; collection: Collection; count: number; changed: string }[];
     const held = new Map<string, Holdings>();
     for (const { project, collection, count, changed } of rows) {
-      const before = held.get(project) ?? { changed: new Date(0), counts: { events: 0, actors: 0, assets: 0, sequences: 0 } };
+      const before = held.get(project) ?? { changed: new Date(0), counts: noCounts };
       const at = new Date(changed);
       const counts = collection === 'settings' ? before.counts : { ...before.counts, [collection]: count };
       held.set(project, { counts, changed: at > before.changed ? at : before.changed });
@@ -306,10 +305,7 @@ export class DocumentStore {
     const of = (collection: Collection, list: readonly { id: string }[]) => list.map((entity) => ({ collection, entity }));
     const entities = [
       ...of('settings', [settingsOf(project)]),
-      ...of('events', project.events),
-      ...of('actors', project.actors),
-      ...of('assets', project.assets),
-      ...of('sequences', project.sequences),
+      ...listedCollections.flatMap((collection) => of(collection, project[collection])),
     ];
     const rows = entities.map(({ collection, entity }, position) => ({
       project: id,
@@ -384,7 +380,5 @@ export class DocumentStore {
 }
 
 function useRows(project: string, collection: Collection, id: string, document: unknown): (AskedUse & { project: string })[] {
-  const uses =
-    collection === 'sequences' ? usesOfSequence(document as Sequence) : collection === 'actors' ? usesOfActor(document as Actor) : [];
-  return uses.map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
+  return usesOfDocument(collection, document).map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
 }

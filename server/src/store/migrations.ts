@@ -1,4 +1,5 @@
-import { usesOfActor, usesOfSequence, type Actor, type Sequence } from '@undatio/core';
+import { usesOfDocument } from '@undatio/core';
+import type { Collection } from '@undatio/core/internal';
 import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
 import type { RunnableMigration } from 'umzug';
 
@@ -74,7 +75,7 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
 function usesIn(collection: string, body: string): object[] {
   try {
     const document: unknown = JSON.parse(body);
-    return collection === 'sequences' ? usesOfSequence(document as Sequence) : usesOfActor(document as Actor);
+    return usesOfDocument(collection as Collection, document);
   } catch {
     return [];
   }

@@ -24,6 +24,12 @@ function rulesAddress([rules, event, ...more]: UrlSegment[]): UrlMatchResult | n
   return event ? { consumed: [rules, event], posParams: { event } } : { consumed: [rules] };
 }
 
+/** `drills`, or `drills` and one of them. */
+function drillsAddress([drills, drill, ...more]: UrlSegment[]): UrlMatchResult | null {
+  if (drills?.path !== 'drills' || more.length > 0) return null;
+  return drill ? { consumed: [drills, drill], posParams: { drill } } : { consumed: [drills] };
+}
+
 /** `actors`, or `actors` and one of them. */
 function actorsAddress([actors, actor, ...more]: UrlSegment[]): UrlMatchResult | null {
   if (actors?.path !== 'actors' || more.length > 0) return null;
@@ -43,6 +49,7 @@ const screens: Routes = [
     },
   },
   { matcher: rulesAddress, title: 'Rules · Undatio', loadComponent: () => import('./rules/rulesPage').then((m) => m.RulesPage) },
+  { matcher: drillsAddress, title: 'Drills · Undatio', loadComponent: () => import('./drills/drillsPage').then((m) => m.DrillsPage) },
   { matcher: actorsAddress, title: 'Actors · Undatio', loadComponent: () => import('./actors/actorsPage').then((m) => m.ActorsPage) },
   { path: 'assets', title: 'Assets · Undatio', loadComponent: () => import('./assets/assetsPage').then((m) => m.AssetsPage) },
   { path: 'ship', title: 'Ship · Undatio', loadComponent: () => import('./ship/shipPage').then((m) => m.ShipPage) },

@@ -22,6 +22,9 @@ export function vectorDefaults(): Record<string, Record<string, unknown>> {
 export function kitOfCase({ effects, event = 'hit', conventions = {} }: VectorCase, defaults: ReturnType<typeof vectorDefaults>): object {
   return {
     ...vectorBase,
+    statuses: [],
+    responses: [],
+    drills: [],
     generator: 'undatio',
     id: 'vectors',
     label: 'Vectors',

@@ -60,6 +60,9 @@ function written(frame: PlayerFrame): object {
 export function playScript(wanted: PlayerCase, openKit: (json: unknown) => Kit, defaults: ReturnType<typeof vectorDefaults>): PlayerScript {
   const kit = openKit({
     ...vectorBase,
+    statuses: [],
+    responses: [],
+    drills: [],
     generator: 'undatio',
     id: 'vectors',
     label: 'Vectors',

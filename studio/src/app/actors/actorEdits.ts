@@ -1,5 +1,5 @@
 import type { Actor, Asset, Place, Project } from '@undatio/core';
-import { cellPlaces, freeId, scaledActor, spots as spotNames, tidy } from '@undatio/core/internal';
+import { cellPlaces, freeId, restingActor, scaledActor, shownCell, spots as spotNames, tidy } from '@undatio/core/internal';
 
 /** What is done to actors. Pure: who calls puts them in place. */
 
@@ -86,6 +86,16 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
     parts: [],
     poses: {},
   };
+}
+
+/** As it looks with so much of its health: the lowest look that applies, or its own. */
+export function asWorn(actor: Actor, share: number): Actor {
+  const rising = [...(actor.healthLooks ?? [])].sort((a, b) => a.at - b.at);
+  const look = rising.find(({ at }) => share <= at + 1e-9);
+  if (!look) return actor;
+  const shown = shownCell(actor, restingActor(), { picture: '', cell: 0 }, look.id);
+  // A picture of the whole body stands in for its parts.
+  return { ...actor, picture: shown.picture, cell: shown.cell, parts: shown.look === undefined ? actor.parts : [] };
 }
 
 export function copyOf(actor: Actor, { actors }: Project): Actor {

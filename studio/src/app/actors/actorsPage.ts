@@ -1,3 +1,5 @@
+import { statesOf } from '../project/documentKey';
+import { rulesWithoutActor } from '@undatio/core/internal';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -27,6 +29,7 @@ import {
   withPivot,
   withPlace,
   withPosed,
+  asWorn,
   withSpot,
   type PartPose,
   type Picture,
@@ -34,6 +37,7 @@ import {
 } from './actorEdits';
 import { ActorBody } from './actorBody';
 import { ActorClips } from './actorClips';
+import { ActorFight } from './actorFight';
 import { ActorFigure, type Cell } from './actorFigure';
 import { ActorStage } from './actorStage';
 import { Handle, type HandleMove } from './handle';
@@ -41,7 +45,7 @@ import { standingOn, type Standing } from './setUpEdits';
 import { StagePaper } from './stagePaper';
 
 /** What is looked at of an actor. */
-const views = ['body', 'parts', 'poses', 'clips', 'stage'] as const;
+const views = ['body', 'parts', 'poses', 'clips', 'fight', 'stage'] as const;
 type View = (typeof views)[number];
 
 /** px of the screen around what is drawn. */
@@ -51,7 +55,7 @@ const margin = 44;
 @Component({
   selector: 'und-actors-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ActorBody, ActorClips, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
+  imports: [ActorBody, ActorClips, ActorFight, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
   templateUrl: './actorsPage.html',
   styleUrl: './actorsPage.scss',
 })
@@ -75,6 +79,8 @@ export class ActorsPage {
   });
 
   protected readonly views = views;
+  /** Share of health at which an actor is shown among its looks. */
+  protected readonly worn = signal(1);
   protected readonly view = signal<View>('body');
   protected readonly axes = ['x', 'y'] as const;
   /** What a pose does to a part, with the most that it may. */
@@ -170,7 +176,8 @@ export class ActorsPage {
   protected remove(actor: Actor): void {
     const at = this.actors().indexOf(actor);
     const next = this.actors()[at + 1] ?? this.actors()[at - 1];
-    this.projects.remove(`remove ${actor.label}`, [`actors/${actor.id}`]);
+    const project = this.project();
+    this.projects.remove(`remove ${actor.label}`, [`actors/${actor.id}`], project ? statesOf(rulesWithoutActor(project, actor.id)) : []);
     this.address.turnTo('actors', next ? [next.id] : [], { replaceUrl: true });
   }
 
@@ -270,6 +277,10 @@ export class ActorsPage {
   }
 
   /** What handles of parts hang on: the whole body as it is posed. */
+  protected asWorn(actor: Actor): Actor {
+    return asWorn(actor, this.worn());
+  }
+
   protected wholeAt(actor: Actor): string {
     return this.chosenPart() === whole ? '' : wholeTransform(actor, this.pose(), 1);
   }

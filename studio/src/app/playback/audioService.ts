@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { Project, SoundCue } from '@undatio/core';
+import { DrillTake } from '@undatio/core/internal';
 import { BehaviorSubject } from 'rxjs';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
@@ -97,7 +98,7 @@ export class AudioService {
   private play({ take, from, speed }: PlayStart): void {
     const output = this.ready();
     const now = output.context.currentTime;
-    for (const cue of take.sounds) {
+    for (const cue of take instanceof DrillTake ? take.soundsFrom(from) : take.sounds) {
       if (cue.start >= from) this.schedule(output, cue, now + (cue.start - from) / speed, speed);
     }
   }

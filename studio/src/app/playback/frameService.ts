@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { Frame } from '@undatio/core';
-import type { RapidFrame } from '@undatio/core/internal';
+import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
 import { combineLatest, filter, map, shareReplay } from 'rxjs';
 import { PlaybackService } from './playbackService';
 import { sampler, StrikeService, type Run, type StageTake } from './strikeService';
@@ -8,14 +8,14 @@ import { sampler, StrikeService, type Run, type StageTake } from './strikeServic
 /** The instant that is shown, sampled. The frame is written over by the next. */
 export interface ShownFrame {
   readonly stage: StageTake;
-  readonly frame: Frame | RapidFrame;
+  readonly frame: Frame | RapidFrame | DrillFrame;
 }
 
 /** Samples what is played at the playhead, once for all who look at it: the stage, the hand and the numbers of the instant. */
 @Injectable({ providedIn: 'root' })
 export class FrameService {
   private run: Run | undefined;
-  private sample: ((t: number) => Frame | RapidFrame) | undefined;
+  private sample: ((t: number) => Frame | RapidFrame | DrillFrame) | undefined;
 
   /** Emits with every move of the playhead and every change of what is struck. */
   readonly frame$ = combineLatest([inject(StrikeService).stage$, inject(PlaybackService).playhead$]).pipe(

@@ -1,12 +1,12 @@
 import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
-import { type Actor, type Project } from '@undatio/core';
+import type { Actor } from '@undatio/core';
 import { RapidFire } from '@undatio/core/internal';
-import { projectWith } from '../../testing';
-import { ProjectService } from '../project/projectService';
+import { openProject, projectWith } from '../../testing';
+import type { ProjectService } from '../project/projectService';
 import { PlaybackService, type PlayStart } from './playbackService';
 import { StrikeService, type StageTake } from './strikeService';
 
@@ -30,25 +30,6 @@ const bystander: Actor = {
   parts: [],
   poses: {},
 };
-
-/** Answers what the page asks for when it opens a project. */
-function openProject({ conventions, events, assets, sequences }: Project, actors: readonly Actor[] = []): ProjectService {
-  const http = TestBed.inject(HttpTestingController);
-  const projects = TestBed.inject(ProjectService);
-  const entities = (collection: string, documents: readonly { id: string }[]) =>
-    documents.map((document) => ({ collection, id: document.id, etag: '"1"', document }));
-  projects.open('spec');
-  http
-    .expectOne('/api/projects/spec/entities')
-    .flush([
-      ...entities('settings', [{ id: 'spec', label: 'Spec', conventions } as { id: string }]),
-      ...entities('events', events),
-      ...entities('actors', actors),
-      ...entities('assets', assets),
-      ...entities('sequences', sequences),
-    ]);
-  return projects;
-}
 
 /** A display whose frames come when the test says so. */
 class Display {
@@ -78,7 +59,7 @@ describe('rapid fire', () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
     strikes = TestBed.inject(StrikeService);
     const picture = { type: 'picture' as const, id: 'pip', label: 'Pip', file: 'pip.svg', sha256: '0'.repeat(64), tags: [], cells: 1 };
-    openProject({ ...crowded, assets: [...crowded.assets, picture] }, [bystander]);
+    openProject({ ...crowded, assets: [...crowded.assets, picture], actors: [bystander] });
     strikes.stage$.subscribe((next) => (stage = next));
     strikes.choose('blow');
   });

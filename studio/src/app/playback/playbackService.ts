@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import type { Drill, Payload } from '@undatio/core';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { StrikeService, type Run } from './strikeService';
 
@@ -21,6 +22,14 @@ export interface PlayStart {
   /** Take time at which it starts. */
   readonly from: number;
   readonly speed: number;
+}
+
+/** An event as it was raised, and who took part, where more than a sequence was struck. */
+export interface Raised {
+  readonly event: string;
+  readonly payload: Payload;
+  readonly source?: Drill['actors'][number] | undefined;
+  readonly target?: Drill['actors'][number] | undefined;
 }
 
 /** Stillness shown before the earliest wind-up and after the last trace, in seconds. */
@@ -47,6 +56,9 @@ export class PlaybackService {
   readonly playhead$ = this.playhead.asObservable();
   readonly starts$ = this.starts.asObservable();
   readonly stops$ = this.stops.asObservable();
+  private readonly struck = new Subject<Raised | undefined>();
+  /** Emits with every strike, before it is played. */
+  readonly struck$ = this.struck.asObservable();
 
   constructor() {
     this.strikes.stage$.subscribe(({ sequence, run }) => {
@@ -65,7 +77,8 @@ export class PlaybackService {
   }
 
   /** Strikes: a new seed unless it is pinned, from the earliest wind-up. */
-  strike(): void {
+  strike(raised?: Raised): void {
+    this.struck.next(raised);
     this.strikes.nextBlow();
     if (this.take) this.playFrom(this.take.start < 0 ? this.take.start - lead : 0);
   }

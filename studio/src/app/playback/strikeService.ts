@@ -3,17 +3,19 @@ import { DocumentError, type EventType, type Frame, type Payload, type Project, 
 import {
   fittingPayload,
   compileSequence,
+  DrillTake,
   RapidFire,
   strike,
   tidy,
   type Blow,
   type CompileContext,
+  type DrillFrame,
   type EngineTake,
   type RapidFrame,
   type SequencePlan,
   type Stand,
 } from '@undatio/core/internal';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, of, shareReplay, switchMap } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 import { StageSetUps } from '../stage/stageSetUps';
 
@@ -66,10 +68,14 @@ export interface RapidSettings {
 }
 
 /** What can be played and looked at at any instant. */
-export type Run = EngineTake | RapidFire;
+export type Run = EngineTake | RapidFire | DrillTake;
 
 /** Samples a run again and again into one frame of its own. */
-export function sampler(run: Run): (t: number) => Frame | RapidFrame {
+export function sampler(run: Run): (t: number) => Frame | RapidFrame | DrillFrame {
+  if (run instanceof DrillTake) {
+    const frame = run.createFrame();
+    return (t) => run.sample(t, frame);
+  }
   if (run instanceof RapidFire) {
     const frame = run.createFrame();
     return (t) => run.sample(t, frame);
@@ -115,8 +121,11 @@ export class StrikeService {
 
   readonly settings$ = this.settings.asObservable();
 
+  /** A drill that is on the stage instead of a strike. */
+  private readonly drill = new BehaviorSubject<StageTake | undefined>(undefined);
+
   /** Emits a new take whenever the sequence, the payload, the seed or the soloed lanes change. */
-  readonly stage$ = combineLatest([this.stages.project$, this.settings]).pipe(
+  private readonly struck$ = combineLatest([this.stages.project$, this.settings]).pipe(
     map(([project, settings]) => ({ project, settings, sequence: project.sequences.find(({ id }) => id === settings.sequence) })),
     filter((state): state is { project: Project; settings: StrikeSettings; sequence: Sequence } => state.sequence !== undefined),
     distinctUntilChanged(
@@ -128,8 +137,23 @@ export class StrikeService {
         a.project.events === b.project.events,
     ),
     map(({ project, settings, sequence }) => this.strikeNow(project, settings, sequence)),
+  );
+  /** What is on the stage: the drill that is shown, or the strike. */
+  readonly stage$ = this.drill.pipe(
+    switchMap((drill) => (drill ? of(drill) : this.struck$)),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
+
+  /** Whether a drill is on the stage. */
+  get isLent(): boolean {
+    return this.drill.value !== undefined;
+  }
+
+  /** Puts a drill on the stage; without one, what is struck is there again. */
+  showDrill(id: string, run: DrillTake | undefined): void {
+    const sequence: Sequence = { id, label: id, event: '', note: '', effects: [] };
+    this.drill.next(run && { sequence, event: undefined, take: undefined, run, problem: undefined, solo: [] });
+  }
 
   get current(): StrikeSettings {
     return this.settings.value;
@@ -165,6 +189,7 @@ export class StrikeService {
 
   /** Makes ready for the next blow: the next seed, unless it is pinned, and a target as worn as the last blow left it. */
   nextBlow(): void {
+    if (this.isLent) return;
     const { pinned, seed, health, payload } = this.current;
     const event = this.eventOf(this.current.sequence);
     const left = event && tellsHealth(event) && this.struck ? healthAfter(event, payload, health) : health;

@@ -4,17 +4,20 @@ import {
   storedSettingsOf,
   type Actor,
   type Asset,
+  type Drill,
   type EventType,
   type Project,
+  type Response,
   type Sequence,
+  type Status,
   type StoredSettings,
 } from '@undatio/core';
-import { inOrder, type Collection } from '@undatio/core/internal';
+import { inOrder, listedCollections, type Collection } from '@undatio/core/internal';
 
 /** Names one document of the project. */
 export type DocumentKey = `${Collection}/${string}`;
 
-export type EditableDocument = Sequence | StoredSettings | EventType | Actor | Asset;
+export type EditableDocument = Sequence | StoredSettings | EventType | Actor | Asset | Status | Response | Drill;
 
 /** A document's state; undefined when it is not there. */
 export type DocumentState = readonly [DocumentKey, EditableDocument | undefined];
@@ -53,7 +56,7 @@ export function withDocument(project: Project, key: DocumentKey, document: Edita
 
 /** The collections whose order differs, as they are to be. */
 function orderedOf(project: Project, order: NonNullable<StoredSettings['order']>): [string, readonly unknown[]][] {
-  return (['events', 'actors', 'assets', 'sequences'] as const).flatMap((collection): [string, readonly unknown[]][] => {
+  return listedCollections.flatMap((collection): [string, readonly unknown[]][] => {
     const before: readonly { readonly id: string }[] = project[collection];
     const after = inOrder(before, order[collection], ({ id }) => id);
     // The same list stays the same object, so that nothing is made anew that hangs on it.
@@ -65,6 +68,13 @@ function orderedOf(project: Project, order: NonNullable<StoredSettings['order']>
 export function parseDocument(key: DocumentKey, json: unknown): EditableDocument | undefined {
   const parsed = documentSchemas[split(key)[0]]().safeParse(json);
   return parsed.success ? (parsed.data as EditableDocument) : undefined;
+}
+
+/** Changed documents as states to put. */
+export function statesOf(
+  changed: readonly { readonly collection: Collection; readonly id: string; readonly document: object }[],
+): DocumentState[] {
+  return changed.map(({ collection, id, document }): DocumentState => [`${collection}/${id}`, document as EditableDocument]);
 }
 
 export function split(key: DocumentKey): [Collection, string] {

@@ -101,12 +101,8 @@ export class FolderService {
     events.addEventListener('error', () => {
       if (events.readyState === EventSource.CLOSED) this.folder.next(undefined);
     });
-    let opened = false;
-    events.addEventListener('open', () => {
-      // What happened while nobody listened.
-      if (opened) this.readAgain(project);
-      opened = true;
-    });
+    // What happened while nobody listened: since the project was read, or since the connection was lost.
+    events.addEventListener('open', () => this.readAgain(project));
   }
 
   private readAgain(project: string): void {

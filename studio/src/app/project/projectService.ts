@@ -1,7 +1,7 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
 import { problemsOf, projectSchema, storedSettingsOf, type Project, type Sequence, type StoredSettings } from '@undatio/core';
-import { assembleProject, compileContext, type CompileContext } from '@undatio/core/internal';
+import { assembleProject, compileContext, listedCollections, type CompileContext } from '@undatio/core/internal';
 import { BehaviorSubject, catchError, EMPTY, filter, map } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type DocumentState, type EditableDocument } from './documentKey';
 import { History } from './history';
@@ -201,9 +201,7 @@ export class ProjectService {
     if (!project) return [];
     return [
       `settings/${project.id}`,
-      ...(['events', 'actors', 'assets', 'sequences'] as const).flatMap((collection) =>
-        project[collection].map(({ id }): DocumentKey => `${collection}/${id}`),
-      ),
+      ...listedCollections.flatMap((collection) => project[collection].map(({ id }): DocumentKey => `${collection}/${id}`)),
     ];
   }
 

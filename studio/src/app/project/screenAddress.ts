@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
 import { ProjectService } from './projectService';
 
-export type Screen = 'tune' | 'rules' | 'actors' | 'assets' | 'ship';
+export type Screen = 'tune' | 'rules' | 'drills' | 'actors' | 'assets' | 'ship';
 
 /** Where the screens of the open project are: each project has addresses of its own. */
 @Injectable({ providedIn: 'root' })

@@ -2,14 +2,17 @@ import { eventSchema, type EventType, type Payload, type PayloadField, type Proj
 import {
   fittingPayload,
   freeId,
+  rulesRenamed,
+  rulesThatUse,
   usersOfField,
   withFieldFixed,
   withFieldRenamed,
   withOptionRenamed,
+  withoutField,
   type FieldUser,
 } from '@undatio/core/internal';
 import { storedSettingsOf } from '@undatio/core';
-import type { DocumentState } from '../project/documentKey';
+import type { DocumentKey, DocumentState, EditableDocument } from '../project/documentKey';
 
 /** What is done to events, as the documents that change with it. Pure: who calls puts them in place. */
 
@@ -99,7 +102,24 @@ export function sequencesOn({ sequences }: Pick<Project, 'sequences'>, event: st
 }
 
 export function usersOf(project: Project, event: string, field: string): FieldUser[] {
-  return usersOfField(project.sequences, event, field);
+  const rules = rulesThatUse(project, (use) => use.collection === 'events' && use.id === event && use.field === field);
+  return [
+    ...usersOfField(project.sequences, event, field),
+    ...rules.map(({ collection, id, places }) => ({ sequence: `${collection}/${id}`, places })),
+  ];
+}
+
+/** The documents that decide and ask for a thing, with its other name. */
+function rulesAfter(project: Project, asked: Parameters<typeof rulesRenamed>[1], to: string): DocumentState[] {
+  return rulesRenamed(project, asked, to).map(({ collection, id, document }): DocumentState => [
+    `${collection}/${id}` as DocumentKey,
+    document as EditableDocument,
+  ]);
+}
+
+/** The documents that decide and name an event. */
+export function rulesOn(project: Project, event: string): readonly string[] {
+  return rulesThatUse(project, (use) => use.collection === 'events' && use.id === event).map(({ collection, id }) => `${collection}/${id}`);
 }
 
 /** Sequences as they are after a change of their own. */
@@ -113,16 +133,40 @@ function changed(project: Project, event: string, change: (sequence: Sequence) =
 export function fieldRenamed(project: Project, event: EventType, from: string, to: string): DocumentState[] {
   const field = event.fields.find(({ name }) => name === from);
   if (!field) return [];
-  const after = withField(event, from, { ...field, name: to });
-  return [[`events/${event.id}`, after], ...changed(project, event.id, (sequence) => withFieldRenamed(sequence, from, to))];
+  const { harm } = event;
+  const named = harm && {
+    harm: { ...harm, value: harm.value === from ? to : harm.value, ...(harm.kindField === from && { kindField: to }) },
+  };
+  const after = withField({ ...event, ...named }, from, { ...field, name: to });
+  return [
+    [`events/${event.id}`, after],
+    ...changed(project, event.id, (sequence) => withFieldRenamed(sequence, from, to)),
+    ...rulesAfter(project, (use) => use.collection === 'events' && use.id === event.id && use.field === from, to),
+  ];
 }
 
 export function fieldRemoved(project: Project, event: EventType, name: string): DocumentState[] {
   const field = event.fields.find((other) => other.name === name);
   if (!field) return [];
+  const { harm, ...without } = event;
+  const { kindField: _, ...kindless } = harm ?? { value: '' };
+  const left = harm?.value === name ? without : harm?.kindField === name ? { ...event, harm: kindless } : event;
+  const asking = project.responses.filter((response) => response.event === event.id);
   return [
     ...changed(project, event.id, (sequence) => withFieldFixed(sequence, field)),
-    [`events/${event.id}`, withField(event, name, undefined)],
+    ...asking.flatMap((response): DocumentState[] => {
+      const after = withoutField(response, field);
+      return JSON.stringify(after) === JSON.stringify(response) ? [] : [[`responses/${response.id}`, after]];
+    }),
+    ...project.drills.flatMap((drill): DocumentState[] => {
+      const script = drill.script.map((one) => {
+        if (one.event !== event.id || !one.payload || !(name in one.payload)) return one;
+        const { [name]: __, ...payload } = one.payload;
+        return { ...one, payload };
+      });
+      return script.some((one, i) => one !== drill.script[i]) ? [[`drills/${drill.id}`, { ...drill, script }]] : [];
+    }),
+    [`events/${event.id}`, withField(left, name, undefined)],
   ];
 }
 
@@ -147,6 +191,7 @@ export function eventRenamed(project: Project, event: EventType, id: string): Do
   return [
     [`events/${id}`, { ...event, id }],
     ...sequencesOn(project, event.id).map((sequence): DocumentState => [`sequences/${sequence.id}`, { ...sequence, event: id }]),
+    ...rulesAfter(project, (use) => use.collection === 'events' && use.id === event.id && use.field === '', id),
     [`events/${event.id}`, undefined],
     [`settings/${project.id}`, { ...settings, order: { ...settings.order, events } }],
   ];

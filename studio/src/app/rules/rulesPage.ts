@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { storedSettingsOf, type EventType, type Sequence } from '@undatio/core';
+import { storedSettingsOf, type EventType } from '@undatio/core';
 import { identifierPattern } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
-import { StrikeService } from '../playback/strikeService';
+import { StageLoan } from '../playback/stageLoan';
 import type { DocumentKey } from '../project/documentKey';
 import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
@@ -12,32 +12,55 @@ import { ScreenAddress } from '../project/screenAddress';
 import { isTyping } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
-import { StrikePad } from '../tune/pad/strikePad';
 import { Stage } from '../tune/stage/stage';
-import { copyOf, eventRenamed, moved, newEvent, sequencesOn, withSample } from './eventEdits';
+import { copyOf, eventRenamed, moved, newEvent, rulesOn, sequencesOn, withSample } from './eventEdits';
+import { Coverage } from './coverage';
 import { EventFields } from './eventFields';
+import { EventHarm } from './eventHarm';
+import { Ladder } from './ladder/ladder';
+import { MomentPad } from './momentPad';
+import { MomentService } from './momentService';
+import { RulesService } from './rulesService';
+import { StatusesView } from './statusesView';
 
-/** The project's events: what each is in a sentence, its payload, what plays on it, and a sample of it to strike. */
+/** Views of all rules together; no event has such a name. */
+const views = [
+  { name: '~statuses', label: 'Statuses' },
+  { name: '~coverage', label: 'Coverage' },
+] as const;
+
+/** What decides: events with the ladders that answer them, tried at a moment beside; statuses; and what is covered. */
 @Component({
   selector: 'und-rules-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EventFields, RouterLink, SignaturePicture, Stage, StrikePad],
+  imports: [Coverage, EventFields, EventHarm, Ladder, MomentPad, RouterLink, SignaturePicture, Stage, StatusesView],
   templateUrl: './rulesPage.html',
   styleUrl: './rulesPage.scss',
   host: { '(document:keydown)': 'key($event)' },
 })
 export class RulesPage {
-  /** From the address: an event. */
+  /** From the address: an event, or one of the views of all. */
   readonly event = input<string>();
 
   private readonly projects = inject(ProjectService);
-  private readonly strikes = inject(StrikeService);
+  private readonly moments = inject(MomentService);
+  private readonly rules = inject(RulesService);
   private readonly playback = inject(PlaybackService);
+  private readonly stage = inject(StageLoan);
   protected readonly address = inject(ScreenAddress);
   protected readonly signatures = inject(SignatureService);
   protected readonly project = toSignal(this.projects.project$);
   protected readonly events = computed(() => this.project()?.events ?? []);
   protected readonly chosen = computed(() => this.events().find(({ id }) => id === this.event()));
+  /** Which view of all is looked at; undefined while it is an event. */
+  protected readonly view = computed(() => views.find(({ name }) => name === this.event())?.name);
+  protected readonly views = views;
+  protected readonly problems = computed(() => this.rules.findings().length);
+  /** What comes with it stays open as it was left; a new event begins with it. */
+  protected readonly unfolded = signal<boolean | undefined>(undefined);
+  protected readonly hasLadder = computed(
+    () => this.project()?.responses.some(({ event, rungs }) => event === this.event() && rungs.length > 0) === true,
+  );
   protected readonly plays = computed(() => {
     const [project, event] = [this.project(), this.chosen()];
     return project && event ? sequencesOn(project, event.id) : [];
@@ -45,19 +68,27 @@ export class RulesPage {
   /** A change of the id, or a removal, that waits for a yes because others change with it. */
   protected readonly asked = signal<{ readonly what: 'rename'; readonly to: string } | { readonly what: 'remove' } | undefined>(undefined);
   protected readonly refused = signal('');
-  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
-  protected readonly struck = computed(() => this.plays().some(({ id }) => id === this.settings().sequence));
+  /** Whether anything at all can be told of this moment. */
+  protected readonly canStrike = computed(() => this.moments.shown() !== undefined);
 
   constructor() {
     effect(() => {
       const [first] = this.events();
-      if (first && !this.chosen()) this.address.turnTo('rules', [first.id], { replaceUrl: true });
+      if (first && !this.chosen() && this.view() === undefined) this.address.turnTo('rules', [first.id], { replaceUrl: true });
     });
-    // What is struck here plays on the event that is looked at.
+    // The stage shows what comes of this moment, and is given back with the view.
     effect(() => {
-      const [first] = this.plays();
-      this.event();
-      if (first && !this.struck()) this.strikes.choose(first.id);
+      const shown = this.chosen() ? this.moments.shown() : undefined;
+      untracked(() => {
+        if (shown) this.stage.show(this.moments, shown);
+        else this.stage.giveBack(this.moments);
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.stage.giveBack(this.moments));
+    effect(() => {
+      const [event, project] = [this.chosen(), this.project()];
+      const actorOf = (role: string): string => project?.actors.find((actor) => actor.role === role)?.id ?? '';
+      untracked(() => this.moments.turnTo(event, { source: actorOf('source'), target: actorOf('target') }));
     });
     effect(() => {
       this.event();
@@ -66,12 +97,18 @@ export class RulesPage {
     });
   }
 
+  /** Opened or closed by a person, it stays so from event to event. */
+  protected fold(event: Event, details: HTMLDetailsElement): void {
+    event.preventDefault();
+    this.unfolded.set(!details.open);
+  }
+
   protected sentence(event: EventType): string {
     return event.note ?? 'No sentence says yet what this is.';
   }
 
   protected payload({ fields }: EventType): string {
-    return fields.length === 0 ? 'nothing comes with it' : `with ${fields.map(({ label }) => label.toLowerCase()).join(', ')}`;
+    return fields.length === 0 ? 'nothing comes with it' : fields.map(({ label }) => label.toLowerCase()).join(', ');
   }
 
   protected count(event: EventType): number {
@@ -125,14 +162,21 @@ export class RulesPage {
   /** What is struck here now, becomes the event's sample. */
   protected keepSample(event: EventType): void {
     this.projects.editDocument(`events/${event.id}`, `sample of ${event.label}`, (before) =>
-      withSample(before as EventType, this.settings().payload),
+      withSample(before as EventType, this.moments.moment().payload),
     );
   }
 
   protected takeSample(event: EventType): void {
-    const defaults = Object.fromEntries(event.fields.map((field) => [field.name, field.default]));
-    this.strikes.setPayload({ ...defaults, ...event.sample });
-    this.playback.strike();
+    this.moments.set({ payload: event.sample ?? {} });
+    this.strike();
+  }
+
+  /** Plays what comes of this moment, and tells who records it. */
+  protected strike(): void {
+    const event = this.chosen();
+    if (!event || !this.canStrike()) return;
+    const [source, target] = ['source', 'target'].map((id) => this.moments.cast().find((one) => one.id === id));
+    this.playback.strike({ event: event.id, payload: this.moments.asked()?.payload ?? {}, source, target });
   }
 
   /** The sample in words. */
@@ -158,7 +202,7 @@ export class RulesPage {
       return;
     }
     this.asked.set({ what: 'rename', to });
-    if (this.plays().length === 0) this.rename(event, to);
+    if (this.users().length === 0) this.rename(event, to);
   }
 
   protected rename(event: EventType, to: string): void {
@@ -170,8 +214,14 @@ export class RulesPage {
   }
 
   protected askRemove(event: EventType): void {
+    const others = this.users().filter((name) => !this.goesWith().includes(name) && !name.startsWith('sequences/'));
+    if (others.length > 0) {
+      this.refused.set(`${others.join(', ')} ask for it: take it out there first`);
+      return;
+    }
+    this.refused.set('');
     this.asked.set({ what: 'remove' });
-    if (this.plays().length === 0) this.remove(event);
+    if (this.users().length === 0) this.remove(event);
   }
 
   protected remove(event: EventType): void {
@@ -179,13 +229,20 @@ export class RulesPage {
     const at = this.events().indexOf(event);
     const next = this.events()[at + 1] ?? this.events()[at - 1];
     this.asked.set(undefined);
-    this.projects.remove(`remove ${event.label}`, [...sequences, `events/${event.id}`]);
+    this.projects.remove(`remove ${event.label}`, [...sequences, ...(this.goesWith() as DocumentKey[]), `events/${event.id}`]);
     this.address.turnTo('rules', next ? [next.id] : [], { replaceUrl: true });
   }
 
-  protected names(sequences: readonly Sequence[]): string {
-    return sequences.map(({ label }) => label).join(', ');
-  }
+  /** What asks for the event: its sequences, and the documents that decide. */
+  protected readonly users = computed((): readonly string[] => {
+    const [project, event] = [this.project(), this.chosen()];
+    if (!project || !event) return [];
+    return [...sequencesOn(project, event.id).map(({ id }) => `sequences/${id}`), ...rulesOn(project, event.id)];
+  });
+  /** Its own ladder, which goes with it. */
+  private readonly goesWith = computed(() =>
+    (this.project()?.responses ?? []).flatMap(({ id, event }) => (event === this.event() ? [`responses/${id}`] : [])),
+  );
 
   protected addSequence(event: EventType): void {
     const project = this.project();
@@ -200,6 +257,6 @@ export class RulesPage {
     if (event.key !== ' ' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
     if (target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]')) return;
     event.preventDefault();
-    if (this.struck()) this.playback.strike();
+    this.strike();
   }
 }

@@ -28,6 +28,8 @@ export class ActorFigure {
   /** The same of its pictures: where they differ, it is mirrored. */
   private readonly looks: 1 | -1;
   private readonly shown: ShownCell = { picture: '', cell: 0 };
+  /** The look that it wears, and how old that is. */
+  private worn = { look: '', seconds: 0 };
 
   constructor(
     private readonly cells: CellTextures,
@@ -52,6 +54,13 @@ export class ActorFigure {
     this.view.position.set(restX, restY + actor.height / 2);
   }
 
+  /** Its look by its health, and whether it is there at all; for what is posed from then on. */
+  wear(look: string, gone: boolean, seconds: number): void {
+    this.view.visible = !gone;
+    this.worn.look = look;
+    this.worn.seconds = seconds;
+  }
+
   pose(frame: ActorFrame): void {
     this.view.position.set(this.restX + frame.x, this.restY + this.actor.height / 2 + frame.y);
     this.view.angle = frame.rotation;
@@ -67,11 +76,11 @@ export class ActorFigure {
     if (flashing !== this.body.filters?.length > 0) this.body.filters = flashing ? [this.flash] : [];
   }
 
-  /** A clip takes the place of picture and parts. */
+  /** A clip or a look takes the place of picture and parts. */
   private showCell(frame: ActorFrame): void {
-    const { actor, whole, shown } = this;
-    shownCell(actor, frame, shown);
-    const inOne = shown.clip !== undefined || actor.parts.length === 0;
+    const { actor, whole, shown, worn } = this;
+    shownCell(actor, frame, shown, worn.look, worn.seconds);
+    const inOne = shown.clip !== undefined || shown.look !== undefined || actor.parts.length === 0;
     whole.visible = inOne;
     for (const { sprite } of this.parts) sprite.visible = !inOne;
     if (!inOne) return;

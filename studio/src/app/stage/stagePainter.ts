@@ -1,7 +1,7 @@
 import 'pixi.js/unsafe-eval';
 import { Container, Graphics, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
 import { usesOfSequence, type ActorFrame, type Frame, type Place, type Project, type StageSetUp } from '@undatio/core';
-import { compileContext, restingActor, type RapidFrame } from '@undatio/core/internal';
+import { compileContext, restingActor, type DrillFrame, type RapidFrame } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
@@ -57,7 +57,7 @@ export class StagePainter {
   private arena: Arena | undefined;
   private stands: readonly (Standing | undefined)[] = [];
   private asked = false;
-  private last: Frame | RapidFrame | undefined;
+  private last: Frame | RapidFrame | DrillFrame | undefined;
   private readonly textures = new Map<string, Texture>();
   private cells: CellTextures | undefined;
 
@@ -118,9 +118,11 @@ export class StagePainter {
     };
     // Bodies and the arena first: they are the first picture. What effects draw comes while it is looked at.
     const first = new Set([
-      ...actors.flatMap(({ picture, parts, clips = [] }) => [
+      ...actors.flatMap(({ picture, parts, clips = [], healthLooks = [] }) => [
         ...(parts.length > 0 ? parts.map((part) => part.picture) : [picture]),
+        ...(healthLooks.some((look) => look.cell !== undefined) ? [picture] : []),
         ...clips.map((clip) => clip.picture),
+        ...healthLooks.flatMap((look) => look.picture ?? []),
       ]),
       ...(setUp?.background?.of === 'picture' ? [setUp.background.picture] : setUp?.background ? [] : arenaPictures),
     ]);
@@ -228,7 +230,7 @@ export class StagePainter {
   }
 
   /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
-  paint(frame: Frame | RapidFrame, now = false): void {
+  paint(frame: Frame | RapidFrame | DrillFrame, now = false): void {
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
@@ -240,6 +242,8 @@ export class StagePainter {
     this.arena?.follow(view);
     const targets = 'targets' in frame ? frame.targets : [frame.target];
     const bodies: readonly ActorFrame[] = [frame.source, ...targets];
+    if ('looks' in frame)
+      [this.source, ...this.targets].forEach((figure, i) => figure?.wear(frame.looks[i] ?? '', frame.gone[i] ?? false, frame.t));
     this.source?.pose(frame.source);
     this.targets.forEach((figure, i) => figure?.pose(targets[i] ?? atRest));
     this.pictures?.show(frame, bodies, this.stands);

@@ -18,15 +18,24 @@ const keyOf = (project: string): string => `undatio stage of ${project}`;
 export class StageSetUps {
   private readonly projects = inject(ProjectService);
   private readonly chosen = new BehaviorSubject<string | undefined>(undefined);
+  /** Who stands on the stage while a drill is shown. */
+  private readonly lent = new BehaviorSubject<readonly Actor[] | undefined>(undefined);
   /** The stage as it stood last, and the project it was of. */
   private last: OnStage | undefined;
   private lastOf: Project | undefined;
+  private lending: { readonly of: Project; readonly actors: readonly Actor[]; readonly on: OnStage } | undefined;
   private kept: { readonly actors: readonly Actor[]; readonly bodies: StageSetUp['bodies']; readonly on: Actor[] } | undefined;
 
-  /** Emits the project as it stands on the chosen stage, with every change of either. */
-  readonly onStage$ = combineLatest([this.projects.project$, this.chosen]).pipe(
+  /** Emits the project as it stands on the chosen stage, whoever may stand there on loan. */
+  readonly own$ = combineLatest([this.projects.project$, this.chosen]).pipe(
     map(([project]) => this.stand(project)),
-    distinctUntilChanged((a, b) => a.project === b.project && a.setUp === b.setUp),
+    distinctUntilChanged(),
+    shareReplay({ bufferSize: 1, refCount: false }),
+  );
+  /** Emits what stands on the stage now, with every change of it. */
+  readonly onStage$ = combineLatest([this.own$, this.lent]).pipe(
+    map(([own, lent]) => (lent ? this.standing(own.project, lent) : own)),
+    distinctUntilChanged(),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
   readonly project$ = this.onStage$.pipe(map(({ project }) => project));
@@ -35,6 +44,17 @@ export class StageSetUps {
   get project(): Project | undefined {
     const { project } = this.projects;
     return project && this.stand(project).project;
+  }
+
+  /** Lets others stand on the stage until it is given back. */
+  lend(actors: readonly Actor[] | undefined): void {
+    if (actors !== this.lent.value) this.lent.next(actors);
+  }
+
+  private standing(project: Project, actors: readonly Actor[]): OnStage {
+    if (this.lending?.of !== project || this.lending.actors !== actors)
+      this.lending = { of: project, actors, on: { project: { ...project, actors: [...actors] }, setUp: undefined } };
+    return this.lending.on;
   }
 
   /** Strikes on another stage of the project from now on. */

@@ -4,7 +4,7 @@ import type { GradientPoint } from '@undatio/core/internal';
 import { projectWith } from '../../../testing';
 import { fieldOf } from '../sequenceEdits';
 import { ColourEditor } from './colourEditor';
-import { EaseEditor } from './easeEditor';
+import { EaseEditor } from '../../shared/easeEditor';
 import { GradientEditor } from './gradientEditor';
 import type { FieldChange } from './valueEditor';
 

@@ -14,7 +14,7 @@ import { CurvesEditor } from './curvesEditor';
 import { EnvelopeEditor } from './envelopeEditor';
 import { ownAxis } from '../strip/lifeAxis';
 import { DirectionRose, type DirectionValue } from './directionRose';
-import { EaseEditor } from './easeEditor';
+import { EaseEditor } from '../../shared/easeEditor';
 import { GradientEditor } from './gradientEditor';
 import { ValueEditor, type FieldChange } from './valueEditor';
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { tidy, type EnvelopePoint } from '@undatio/core/internal';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import { EaseEditor } from './easeEditor';
+import { EaseEditor } from '../../shared/easeEditor';
 import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
 import type { PlaceAxis } from '../strip/lifeAxis';

@@ -4,7 +4,7 @@ import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import type { LifeAxis } from '../strip/lifeAxis';
 import type { InspectedField } from '../sequenceEdits';
-import { EaseEditor } from './easeEditor';
+import { EaseEditor } from '../../shared/easeEditor';
 import { cssGradient } from './cssGradient';
 import type { FieldChange } from './valueEditor';
 

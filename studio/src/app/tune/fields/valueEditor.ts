@@ -14,8 +14,10 @@ import { type EventType, type Payload } from '@undatio/core';
 import { parseEasing, toMode, valueMode, type NumberValue, type ValueMode } from '@undatio/core/internal';
 import { MenuModule, type Menu } from 'primeng/menu';
 import { PopoverModule, type Popover } from 'primeng/popover';
+import { CurveEnds } from '../../shared/curveEnds';
+import type { Ends } from '../../shared/numberPairs';
+import { NumberRange } from '../../shared/numberRange';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import { EaseEditor } from './easeEditor';
 import { RangeGauge } from './rangeGauge';
 import type { InspectedField } from '../sequenceEdits';
 
@@ -30,7 +32,7 @@ type Driven = Extract<NumberValue, { drive: string }>;
 @Component({
   selector: 'und-value-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber, EaseEditor, RangeGauge, MenuModule, PopoverModule],
+  imports: [CurveEnds, NumberRange, ScrubNumber, RangeGauge, MenuModule, PopoverModule],
   templateUrl: './valueEditor.html',
   styleUrl: './valueEditor.scss',
 })
@@ -115,23 +117,11 @@ export class ValueEditor {
       this.changed.emit({ value: toMode(this.value(), mode, { min: this.min(), max: this.max() }, this.drivers()[0]) });
   }
 
-  protected setRange(index: 0 | 1, to: number, gesture: string): void {
-    const range: [number, number] = [...this.range()];
-    range[index] = to;
-    // An end pushed past the other takes it along, so that the range never stands upside down.
-    range[1 - index] = index === 0 ? Math.max(to, range[1]) : Math.min(to, range[0]);
-    this.changed.emit({ value: { range }, gesture });
-  }
-
-  protected setPair(pair: 'in' | 'out', index: 0 | 1, to: number, gesture: string): void {
-    const numbers: [number, number] = [...this.driven()[pair]];
-    numbers[index] = to;
-    if (pair === 'in' && numbers[0] === numbers[1]) return;
-    this.changed.emit({ value: { ...this.driven(), [pair]: numbers }, gesture });
-  }
-
-  protected setEase(ease: string): void {
-    this.changed.emit({ value: { ...this.driven(), ease } });
+  protected setCurve({ ends, ease, gesture }: { readonly ends: Ends; readonly ease: string; readonly gesture?: string }): void {
+    const { in: inputs, out } = ends;
+    const isSaid = ease !== 'linear' || this.driven().ease !== undefined;
+    const value = { ...this.driven(), in: [...inputs], out: [...out], ...(isSaid && { ease }) };
+    this.changed.emit({ value, ...(gesture !== undefined && { gesture }) });
   }
 
   private setDriver(name: string): void {

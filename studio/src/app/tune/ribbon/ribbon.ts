@@ -1,3 +1,5 @@
+import { statesOf } from '../../project/documentKey';
+import { rulesWithoutSequence } from '@undatio/core/internal';
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { StrikeService } from '../../playback/strikeService';
@@ -273,7 +275,9 @@ export class Ribbon {
     if (at < 0) return;
     const { id, label } = tiles[at];
     const next = tiles[at + 1] ?? tiles[at - 1];
-    this.projects.remove(`remove ${label}`, [`sequences/${id}`]);
+    const project = this.project();
+    // What played it plays on without it.
+    this.projects.remove(`remove ${label}`, [`sequences/${id}`], project ? statesOf(rulesWithoutSequence(project, id)) : []);
     if (next) this.choose(next.id);
   }
 

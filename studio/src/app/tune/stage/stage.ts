@@ -1,6 +1,7 @@
 import type { ElementRef } from '@angular/core';
 import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { Actor } from '@undatio/core';
 import { distinctUntilChanged } from 'rxjs';
 import { PlaybackService } from '../../playback/playbackService';
 import { FrameService, type ShownFrame } from '../../playback/frameService';
@@ -163,10 +164,15 @@ export class Stage {
   }
 }
 
+/** Whether the same bodies stand there, be it in another list. */
+function sameBodies(a: readonly Actor[], b: readonly Actor[]): boolean {
+  return a === b || (a.length === b.length && a.every((one, i) => one === b[i]));
+}
+
 /** Whether two stages are drawn with the same bodies, pictures and surroundings. */
 function looksAlike(a: OnStage, b: OnStage): boolean {
   const [one, other] = [a.project, b.project];
   const same =
-    one.actors === other.actors && one.assets === other.assets && one.conventions === other.conventions && one.seen === other.seen;
+    sameBodies(one.actors, other.actors) && one.assets === other.assets && one.conventions === other.conventions && one.seen === other.seen;
   return same && a.setUp === b.setUp;
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { EasingError, parseEasing } from '@undatio/core/internal';
-import { RadioKeys } from '../../shared/radioKeys';
+import { RadioKeys } from './radioKeys';
 
 /** Curves worth having at hand; any other can be typed. */
 const offered = [

@@ -1,0 +1,47 @@
+import { compileCombat, type CombatDocuments } from '../combat/compileCombat.js';
+import { compileDrill } from '../combat/drill.js';
+import type { CombatPlan } from '../combat/plan.js';
+import { DocumentError } from '../model/documentError.js';
+import { errorAt, type Problem } from '../model/problem.js';
+import type { Project } from '../model/project.js';
+import { compileSequence, type CompileContext } from '../take/compile.js';
+import type { SequencePlan } from '../take/plan.js';
+import { ruleFindings } from './ruleFindings.js';
+
+/** Everything that decides, of a project that can be used. Sequences are compiled when they are first played. */
+export function combatPlanOf(project: Project, context: CompileContext, problem?: (error: DocumentError) => void): CombatPlan {
+  const made = new Map<string, SequencePlan>();
+  const places = new Map(project.sequences.map(({ id }, i) => [id, i]));
+  const planOf = (id: string): SequencePlan => {
+    let plan = made.get(id);
+    if (!plan) {
+      const place = places.get(id) ?? -1;
+      made.set(id, (plan = compileSequence(project.sequences[place], ['sequences', place], context)));
+    }
+    return plan;
+  };
+  return compileCombat(project satisfies CombatDocuments, new Set(places.keys()), planOf, problem);
+}
+
+/** What is wrong with responses, statuses and drills. `knownEvents` are read already. */
+export function checkRules(project: Project, context: CompileContext): Problem[] {
+  const problems: Problem[] = [];
+  const tell = (error: DocumentError): void => void problems.push(errorAt(error.path, error.expected));
+  // Of a sequence only its event is asked for here: whether it can be played is checked where it stands.
+  const eventOf = (id: string): SequencePlan => {
+    const event = context.events.get(project.sequences.find((sequence) => sequence.id === id)?.event ?? '');
+    if (!event) throw new DocumentError(['sequences'], `expected a sequence of the project, found "${id}"`);
+    return { id, event, standing: context.standing, effects: [] };
+  };
+  const plan = compileCombat(project satisfies CombatDocuments, new Set(project.sequences.map(({ id }) => id)), eventOf, tell);
+  project.drills.forEach((drill, i) => {
+    try {
+      compileDrill(drill, ['drills', i], plan);
+    } catch (error) {
+      if (!(error instanceof DocumentError)) throw error;
+      tell(error);
+    }
+  });
+  // Paths of what is told of events twice, here and where events are checked, are the same.
+  return problems.length > 0 ? problems : ruleFindings(project);
+}

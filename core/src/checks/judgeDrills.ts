@@ -1,0 +1,38 @@
+import { compileDrill, runDrill, type DrillRun } from '../combat/drill.js';
+import { expectationWords, judge } from '../combat/expectations/registry.js';
+import type { Verdict } from '../combat/expectations/expectation.js';
+import type { CombatPlan } from '../combat/plan.js';
+import { formatPath } from '../model/documentError.js';
+import { errorAt, type Problem } from '../model/problem.js';
+import type { Drill, Project } from '../model/project.js';
+import type { Uint32 } from '../units.js';
+import { compileContext } from './checkProject.js';
+import { combatPlanOf } from './checkRules.js';
+
+/** Runs a drill and holds it against what is expected of it. */
+export function runAndJudge(
+  plan: CombatPlan,
+  drill: Drill,
+  { seed = drill.seed, budget }: { readonly seed?: Uint32; readonly budget?: Project['stopBudget'] } = {},
+): { readonly run: DrillRun; readonly verdicts: readonly Verdict[] } {
+  const run = runDrill(plan, compileDrill(drill, [], plan), seed, budget);
+  return { run, verdicts: judge(run, drill.expectations) };
+}
+
+/** The expectations of a project's drills that do not hold: each drill is a test. Of a project without errors. */
+export function judgeDrills(project: Project): Problem[] {
+  if (project.drills.length === 0) return [];
+  const plan = combatPlanOf(project, compileContext(project));
+  return project.drills.flatMap((drill, i) =>
+    runAndJudge(plan, drill, { budget: project.stopBudget }).verdicts.flatMap(({ holds, found }, k): Problem[] =>
+      holds
+        ? []
+        : [
+            errorAt(
+              formatPath(['drills', i, 'expectations', k]),
+              `expected in "${drill.id}": ${expectationWords(drill.expectations[k])}; found: ${found}`,
+            ),
+          ],
+    ),
+  );
+}

@@ -1,0 +1,318 @@
+import { compares } from '../combat/conditions/compare.js';
+import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
+import type { Outcome } from '../combat/outcomes/registry.js';
+import type { AmountDocument } from '../combat/parts/ruleFields.js';
+import { formatPath, type DocumentPath } from '../model/documentError.js';
+import { errorAt, type Problem } from '../model/problem.js';
+import type { Project, Rung } from '../model/project.js';
+
+/** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
+
+type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills'>;
+
+const warning = (path: DocumentPath, message: string, finding: string): Problem => ({
+  severity: 'warning',
+  path: formatPath(path),
+  message,
+  finding,
+});
+
+export function ruleFindings(project: Rules): Problem[] {
+  return [
+    ...project.responses.flatMap(({ rungs }, i) => rungs.flatMap((rung, k) => neverHolds(rung, ['responses', i, 'rungs', k], project))),
+    ...project.responses.flatMap(({ rungs }, i) => neverReached(rungs, ['responses', i, 'rungs'])),
+    ...loops(project),
+    ...neverCleared(project),
+    ...neverAnswered(project),
+    ...looksAlike(project),
+  ];
+}
+
+// Conditions that contradict one another, or that nothing can meet.
+
+/** Conditions that must all hold: groups of all are opened. */
+function mustHold(conditions: readonly Condition[]): SingleCondition[] {
+  return conditions.flatMap((one) => (isGroup(one) ? (one.condition === 'all' ? mustHold(one.of) : []) : [one]));
+}
+
+function neverHolds({ id, when }: Rung, path: DocumentPath, { statuses, actors }: Rules): Problem[] {
+  const musts = mustHold(when);
+  const never = (message: string): Problem[] => [warning([...path, 'when'], `"${id}" can never answer: ${message}`, 'never holds')];
+  for (const one of musts) {
+    if (one.condition === 'window') {
+      const length = statuses.find((status) => status.id === one.status)?.length;
+      if (length !== undefined && one.from >= length)
+        return never(`${one.status} lasts ${length} s, and the window opens at ${one.from} s`);
+    }
+    if (one.condition === 'who') {
+      const missing = [
+        ...one.kinds.filter((kind) => !actors.some(({ kinds = [] }) => kinds.includes(kind))),
+        ...one.sides.filter((side) => !actors.some((actor) => actor.side === side)),
+      ];
+      if (missing.length > 0 && missing.length === one.kinds.length + one.sides.length) return never(`no actor is ${missing.join(' or ')}`);
+    }
+    if (one.condition === 'chance' && one.share === 0) return never('its chance is 0');
+  }
+  for (const [i, a] of musts.entries())
+    for (const b of musts.slice(i + 1)) {
+      const clash = contradiction(a, b);
+      if (clash !== undefined) return never(clash);
+    }
+  return [];
+}
+
+/** Why two conditions cannot both hold. */
+function contradiction(a: SingleCondition, b: SingleCondition): string | undefined {
+  if (a.condition === 'compare' && b.condition === 'compare' && JSON.stringify(a.of) === JSON.stringify(b.of)) {
+    // Between and beyond all values that either names, one number must please both.
+    const edges = [a.value, b.value];
+    const tried = [...edges, (a.value + b.value) / 2, Math.min(...edges) - 1, Math.max(...edges) + 1];
+    const meets = tried.some((value) => compares(value, a.is, a.value) && compares(value, b.is, b.value));
+    return meets ? undefined : `no number is both ${a.is} ${a.value} and ${b.is} ${b.value}`;
+  }
+  if (a.condition === 'one-of' && b.condition === 'one-of' && a.field === b.field)
+    return a.values.some((value) => b.values.includes(value))
+      ? undefined
+      : `${a.field} cannot be both ${a.values.join(' or ')} and ${b.values.join(' or ')}`;
+  if (a.condition === 'standing' && b.condition === 'standing' && a.of === b.of && a.is !== b.is)
+    return `${a.of} cannot be ${a.is} and ${b.is}`;
+  return off(a, b) ?? off(b, a);
+}
+
+/** Why a status that must be off cannot be asked for by another condition as well. */
+function off(status: SingleCondition, other: SingleCondition): string | undefined {
+  if (status.condition !== 'status' || status.is !== 'off') return undefined;
+  const needs = (other.condition === 'status' && other.is === 'on') || other.condition === 'window';
+  return needs && other.status === status.status && other.of === status.of ? `${status.of} cannot be ${status.status} and not` : undefined;
+}
+
+// Rungs that those above leave nothing for.
+
+function neverReached(rungs: readonly Rung[], path: DocumentPath): Problem[] {
+  return rungs.flatMap((rung, k) => {
+    const above = rungs.slice(0, k).find((one) => !one.goesOn && catchesAll(one.when, rung.when));
+    if (!above) return [];
+    return [warning([...path, k], `"${rung.id}" is never reached: "${above.id}" above answers whatever it would`, 'never reached')];
+  });
+}
+
+/** Whether whatever meets `inner` meets `outer` as well: each condition of the one follows from one of the other. */
+function catchesAll(outer: readonly Condition[], inner: readonly Condition[]): boolean {
+  const given = mustHold(inner);
+  return outer.every(
+    (wanted) =>
+      inner.some((one) => JSON.stringify(one) === JSON.stringify(wanted)) ||
+      (!isGroup(wanted) && given.some((one) => follows(one, wanted))),
+  );
+}
+
+/** Whether `wanted` holds wherever `given` does. */
+function follows(given: SingleCondition, wanted: SingleCondition): boolean {
+  if (JSON.stringify(given) === JSON.stringify(wanted)) return true;
+  if (given.condition === 'compare' && wanted.condition === 'compare' && JSON.stringify(given.of) === JSON.stringify(wanted.of)) {
+    const rising = (is: string): boolean => is === '≥' || is === '>';
+    const falling = (is: string): boolean => is === '≤' || is === '<';
+    if (given.is === '=') return compares(given.value, wanted.is, wanted.value);
+    if (rising(given.is) && rising(wanted.is))
+      return given.value > wanted.value || (given.value === wanted.value && (wanted.is === '≥' || given.is === '>'));
+    if (falling(given.is) && falling(wanted.is))
+      return given.value < wanted.value || (given.value === wanted.value && (wanted.is === '≤' || given.is === '<'));
+    return false;
+  }
+  if (given.condition === 'one-of' && wanted.condition === 'one-of')
+    return given.field === wanted.field && given.values.every((value) => wanted.values.includes(value));
+  if (given.condition === 'window' && wanted.condition === 'window')
+    return (
+      given.of === wanted.of &&
+      given.status === wanted.status &&
+      given.from >= wanted.from &&
+      (given.to ?? Infinity) <= (wanted.to ?? Infinity)
+    );
+  // Whoever is in a window of a status has it.
+  return (
+    given.condition === 'window' &&
+    wanted.condition === 'status' &&
+    wanted.is === 'on' &&
+    given.of === wanted.of &&
+    given.status === wanted.status
+  );
+}
+
+// Events that raise one another.
+
+interface Edge {
+  readonly from: string;
+  readonly to: string;
+  readonly path: DocumentPath;
+  readonly delayed: boolean;
+  readonly onMany: boolean;
+}
+
+function least(amount: AmountDocument | undefined): number {
+  if (amount === undefined || typeof amount === 'number') return amount ?? 0;
+  if ('range' in amount) return amount.range[0];
+  return 'out' in amount ? Math.min(...amount.out) : 0;
+}
+
+/** Whether something in a rung sees to it that it does not answer for ever. */
+function endsItself({ when, then }: Rung): boolean {
+  const gives = (id: string): boolean => then.some((one) => one.outcome === 'give' && one.status === id);
+  const counts = (id: string): boolean => then.some((one) => one.outcome === 'count' && one.counter === id);
+  return mustHold(when).some((one) => {
+    switch (one.condition) {
+      case 'nth':
+        return (one.count === 'only' || one.count === 'up to') && one.within === undefined;
+      case 'cooldown':
+        return one.seconds > 0;
+      case 'status':
+        return one.is === 'off' && gives(one.status);
+      case 'compare':
+        return one.of.read === 'counter'
+          ? counts(one.of.counter)
+          : one.of.read.startsWith('health') && then.some(({ outcome }) => outcome === 'harm');
+      default:
+        return false;
+    }
+  });
+}
+
+function edgesOf({ responses, actors }: Rules): Edge[] {
+  const returns = actors.flatMap(({ health }) => health?.returns ?? []);
+  return responses.flatMap(({ event, rungs }, i) =>
+    rungs.flatMap((rung, k) =>
+      endsItself(rung)
+        ? []
+        : rung.then.flatMap((outcome, n): Edge[] => {
+            const path = ['responses', i, 'rungs', k, 'then', n];
+            if (outcome.outcome === 'raise')
+              return [
+                {
+                  from: event,
+                  to: outcome.event,
+                  path,
+                  delayed: least(outcome.after) > 0,
+                  onMany: outcome.on === 'around' && outcome.most !== 1,
+                },
+              ];
+            if (outcome.outcome === 'away' && outcome.back !== undefined)
+              return returns.map((to) => ({ from: event, to, path, delayed: least(outcome.back) > 0, onMany: false }));
+            return [];
+          }),
+    ),
+  );
+}
+
+/** Loops without a delay are refused, and such as make more of themselves each time round. */
+function loops(project: Rules): Problem[] {
+  const edges = edgesOf(project);
+  const told = new Set<string>();
+  return edges.flatMap((edge) => {
+    const way = wayBack(edge, edges);
+    if (!way) return [];
+    const names = [edge.from, ...way.map(({ to }) => to)];
+    const key = [...new Set(names)].sort().join(' ');
+    if (told.has(key)) return [];
+    const path = formatPath(edge.path);
+    const shown = names.join(' → ');
+    if (way.every(({ delayed }) => !delayed)) {
+      told.add(key);
+      return [{ ...errorAt(path, `expected a delay or a condition that ends it, found a loop: ${shown}`), finding: 'loop' }];
+    }
+    if (!way.some(({ onMany }) => onMany)) return [];
+    told.add(key);
+    const most = Math.max(2, ...project.drills.map(({ actors }) => actors.length));
+    const growth = [1, 2, 3].map((generation) => most ** generation).join(', ');
+    return [
+      warning(edge.path, `grows without end: ${shown}; each tells all around, among ${most} bodies up to ${growth} … events`, 'growth'),
+    ];
+  });
+}
+
+/** The way from an edge round to where it began, that edge first; undefined where there is none. */
+function wayBack(edge: Edge, edges: readonly Edge[]): readonly Edge[] | undefined {
+  const seen = new Set<string>();
+  const queue: Edge[][] = [[edge]];
+  for (let way = queue.shift(); way; way = queue.shift()) {
+    const { to } = way[way.length - 1];
+    if (to === edge.from) return way;
+    if (seen.has(to)) continue;
+    seen.add(to);
+    for (const next of edges) if (next.from === to) queue.push([...way, next]);
+  }
+  return undefined;
+}
+
+// States that are set and stay.
+
+function neverCleared({ statuses, responses }: Rules): Problem[] {
+  const outcomes = responses.flatMap(({ rungs }) => rungs.flatMap(({ then }) => then));
+  const conditions = responses.flatMap(({ rungs }) => rungs.flatMap(({ when }) => allOf(when)));
+  const read = new Set(
+    [...JSON.stringify([conditions, outcomes]).matchAll(/"read":"counter","counter":"([a-z0-9-]+)"/g)].map(([, name]) => name),
+  );
+  const given = new Set(outcomes.flatMap((one) => (one.outcome === 'give' ? [one.status] : [])));
+  const taken = new Set(outcomes.flatMap((one) => (one.outcome === 'take' ? [one.status] : [])));
+  const counted = new Map<string, DocumentPath>();
+  responses.forEach(({ rungs }, i) =>
+    rungs.forEach(({ then }, k) =>
+      then.forEach((one: Outcome, n) => {
+        if (one.outcome === 'count' && !counted.has(one.counter)) counted.set(one.counter, ['responses', i, 'rungs', k, 'then', n]);
+      }),
+    ),
+  );
+  return [
+    ...statuses.flatMap(({ id, length }, i): Problem[] => {
+      if (!given.has(id)) return [warning(['statuses', i], `"${id}" is never given to anybody`, 'never given')];
+      if (length !== undefined || taken.has(id)) return [];
+      return [
+        warning(['statuses', i], `"${id}" has no length and is never taken: it stays until its actor falls or leaves`, 'never cleared'),
+      ];
+    }),
+    ...[...counted].flatMap(([counter, path]) =>
+      read.has(counter) ? [] : [warning(path, `"${counter}" is counted and never asked for`, 'never read')],
+    ),
+  ];
+}
+
+function allOf(conditions: readonly Condition[]): SingleCondition[] {
+  return conditions.flatMap((one) => (isGroup(one) ? allOf(one.of) : [one]));
+}
+
+// Events that nobody answers.
+
+function neverAnswered({ events, responses, statuses, actors, drills }: Rules): Problem[] {
+  const answered = new Set(responses.filter(({ rungs }) => rungs.length > 0).map(({ event }) => event));
+  const raised: [string, DocumentPath][] = [
+    ...responses.flatMap(({ rungs }, i) =>
+      rungs.flatMap(({ then }, k) =>
+        then.flatMap((one, n): [string, DocumentPath][] =>
+          one.outcome === 'raise' ? [[one.event, ['responses', i, 'rungs', k, 'then', n]]] : [],
+        ),
+      ),
+    ),
+    ...statuses.flatMap(({ ticks }, i): [string, DocumentPath][] => (ticks ? [[ticks.event, ['statuses', i, 'ticks']]] : [])),
+    ...actors.flatMap(({ health }, i): [string, DocumentPath][] =>
+      [health?.falls, health?.returns].flatMap((event): [string, DocumentPath][] =>
+        event === undefined ? [] : [[event, ['actors', i, 'health']]],
+      ),
+    ),
+    ...drills.flatMap(({ script }, i) => script.map(({ event }, k): [string, DocumentPath] => [event, ['drills', i, 'script', k]])),
+  ];
+  const told = new Set<string>();
+  return raised.flatMap(([event, path]) => {
+    if (answered.has(event) || told.has(event) || !events.some(({ id }) => id === event)) return [];
+    told.add(event);
+    return [warning(path, `raises "${event}", which has no rung that answers it`, 'no response')];
+  });
+}
+
+function looksAlike({ actors }: Rules): Problem[] {
+  return actors.flatMap(({ healthLooks = [] }, i) =>
+    healthLooks.flatMap(({ at, id }, k) => {
+      const twin = healthLooks.findIndex((other) => other.at === at);
+      return twin === k
+        ? []
+        : [warning(['actors', i, 'healthLooks', k], `"${id}" never shows: "${healthLooks[twin].id}" has the same share of health`, 'look')];
+    }),
+  );
+}

@@ -1,0 +1,97 @@
+import { conditionKinds, isGroup, type Condition } from '../combat/conditions/registry.js';
+import { outcomeKinds, type Outcome } from '../combat/outcomes/registry.js';
+import type { RuleFields } from '../combat/parts/ruleFields.js';
+import { formatPath, type DocumentPath } from '../model/documentError.js';
+import { isRecord } from '../model/json.js';
+import type { Drill, Response, Status } from '../model/project.js';
+import type { Use } from './use.js';
+
+/** What the documents that decide ask of others, read off the fields of conditions and outcomes. */
+
+const there = (collection: Use['collection'], id: unknown, path: DocumentPath): Use[] =>
+  typeof id === 'string' && id !== ''
+    ? [{ path: formatPath(path), collection, id, need: collection === 'events' ? 'event' : 'there', field: '' }]
+    : [];
+
+const field = (event: string, name: unknown, need: 'field' | 'number', path: DocumentPath): Use[] =>
+  typeof name === 'string' ? [{ path: formatPath(path), collection: 'events', id: event, need, field: name }] : [];
+
+export function usesOfResponse({ event, rungs }: Response): Use[] {
+  return [
+    ...there('events', event, ['event']),
+    ...rungs.flatMap(({ when, then }, i) => [
+      ...when.flatMap((one, k) => usesOfCondition(one, event, ['rungs', i, 'when', k])),
+      ...then.flatMap((one: Outcome, k) => usesInFields(outcomeKinds[one.outcome].fields, one as never, event, ['rungs', i, 'then', k])),
+    ]),
+  ];
+}
+
+function usesOfCondition(condition: Condition, event: string, path: DocumentPath): Use[] {
+  if (isGroup(condition)) return condition.of.flatMap((one, i) => usesOfCondition(one, event, [...path, 'of', i]));
+  return usesInFields(conditionKinds[condition.condition].fields, condition as never, event, path);
+}
+
+function usesInFields(fields: RuleFields, document: Readonly<Record<string, unknown>>, event: string, path: DocumentPath): Use[] {
+  return Object.entries(fields)
+    .flatMap(([name, known]): Use[] => {
+      const value = document[name];
+      const place = [...path, name];
+      switch (known.control) {
+        case 'name':
+          if (known.of === 'status') return there('statuses', value, place);
+          if (known.of === 'sequence') return there('sequences', value, place);
+          if (known.of === 'event') return there('events', value, place);
+          return known.of === 'field' ? field(event, value, 'field', place) : [];
+        case 'names':
+          return known.of === 'actor' ? ((value ?? []) as string[]).flatMap((id, i) => there('actors', id, [...place, i])) : [];
+        case 'measure':
+          return usesOfMeasure(value, event, place);
+        case 'amount':
+          return usesOfAmount(value, event, place);
+        case 'given':
+          return Object.entries((value ?? {}) as Record<string, unknown>).flatMap(([to, given]) =>
+            isRecord(given) && 'field' in given
+              ? field(event, given['field'], 'field', [...place, to, 'field'])
+              : usesOfAmount(given, event, [...place, to]),
+          );
+        default:
+          return [];
+      }
+    })
+    .concat(document['outcome'] === 'raise' ? raisedFields(document, path) : []);
+}
+
+/** What a raised event's payload is given are fields of that event. */
+function raisedFields({ event, payload }: Readonly<Record<string, unknown>>, path: DocumentPath): Use[] {
+  if (typeof event !== 'string') return [];
+  return Object.keys((payload ?? {}) as object).flatMap((name) => field(event, name, 'field', [...path, 'payload', name]));
+}
+
+function usesOfAmount(amount: unknown, event: string, path: DocumentPath): Use[] {
+  return isRecord(amount) && 'of' in amount ? usesOfMeasure(amount['of'], event, [...path, 'of']) : [];
+}
+
+function usesOfMeasure(measure: unknown, event: string, path: DocumentPath): Use[] {
+  if (!isRecord(measure)) return [];
+  if (measure['read'] === 'payload') return field(event, measure['field'], 'number', [...path, 'field']);
+  return 'status' in measure ? there('statuses', measure['status'], [...path, 'status']) : [];
+}
+
+export function usesOfStatus({ ticks, cues, late }: Status): Use[] {
+  return [
+    ...there('events', ticks?.event, ['ticks', 'event']),
+    ...there('sequences', cues.start, ['cues', 'start']),
+    ...there('sequences', cues.end, ['cues', 'end']),
+    ...late.flatMap(({ sequence }, i) => there('sequences', sequence, ['late', i, 'sequence'])),
+  ];
+}
+
+export function usesOfDrill({ actors, script }: Drill): Use[] {
+  return [
+    ...actors.flatMap(({ actor }, i) => there('actors', actor, ['actors', i, 'actor'])),
+    ...script.flatMap(({ event, payload = {} }, i) => [
+      ...there('events', event, ['script', i, 'event']),
+      ...Object.keys(payload).flatMap((name) => field(event, name, 'field', ['script', i, 'payload', name])),
+    ]),
+  ];
+}

@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import { GameClock } from '../player/gameClock.js';
+import { Agenda } from './agenda.js';
+
+interface Put {
+  readonly lane: number;
+  readonly due: number;
+  readonly rank: 0 | 1 | 2;
+}
+
+/** Takes everything, with the wall time of each. */
+function drain(agenda: Agenda<number>): [number, number][] {
+  const taken: [number, number][] = [];
+  for (let now = agenda.next(0); now < Infinity; now = agenda.next(now)) taken.push([now, agenda.take()]);
+  return taken;
+}
+
+describe('an agenda', () => {
+  const put: fc.Arbitrary<Put> = fc.record({
+    lane: fc.nat(2),
+    due: fc.integer({ min: 0, max: 30 }).map((tenths) => tenths / 10),
+    rank: fc.constantFrom<0 | 1 | 2>(0, 1, 2),
+  });
+
+  it('gives out by time, rank, and the order of putting down, as a plain sort would', () => {
+    fc.assert(
+      fc.property(fc.array(put, { maxLength: 60 }), (puts) => {
+        const agenda = new Agenda<number>();
+        const lanes = [agenda.lane(undefined), agenda.lane(new GameClock()), agenda.lane(new GameClock())];
+        puts.forEach(({ lane, due, rank }, i) => agenda.add(lanes[lane], due, rank, i));
+        const sorted = puts
+          .map((one, i) => ({ ...one, i }))
+          .sort((a, b) => a.due - b.due || a.rank - b.rank || a.i - b.i)
+          .map(({ due, i }): [number, number] => [due, i]);
+        expect(drain(agenda)).toEqual(sorted);
+      }),
+    );
+  });
+
+  it('moves what lies on a clock that is held, and nothing else', () => {
+    const agenda = new Agenda<number>();
+    const clock = new GameClock();
+    const [wall, held] = [agenda.lane(undefined), agenda.lane(clock)];
+    agenda.add(held, 2, 0, 1);
+    agenda.add(wall, 2.1, 0, 2);
+    expect(agenda.next(0)).toBe(2);
+    // Held from 1 for half a second: what was due at 2 is due at 2.5.
+    clock.add([{ start: 1, end: 1.5, rate: 0 }], 1, 0);
+    expect(drain(agenda)).toEqual([
+      [2.1, 2],
+      [2.5, 1],
+    ]);
+  });
+
+  it('gives what is late at once, not in the past', () => {
+    const agenda = new Agenda<number>();
+    const lane = agenda.lane(undefined);
+    agenda.add(lane, 1, 0, 7);
+    expect(agenda.next(3)).toBe(3);
+    expect(agenda.take()).toBe(7);
+    expect(agenda.next(3)).toBe(Infinity);
+    expect(() => agenda.take()).toThrowError(/nothing next/);
+  });
+
+  it('forgets what is no longer wanted and keeps the order of the rest', () => {
+    fc.assert(
+      fc.property(fc.array(put, { maxLength: 40 }), (puts) => {
+        const [all, some] = [new Agenda<number>(), new Agenda<number>()];
+        for (const agenda of [all, some]) [undefined, undefined, undefined].forEach((clock) => agenda.lane(clock));
+        puts.forEach(({ lane, due, rank }, i) => {
+          all.add(lane, due, rank, i);
+          some.add(lane, due, rank, i);
+        });
+        some.keep(({ item }) => item % 3 !== 0);
+        expect(drain(some)).toEqual(drain(all).filter(([, item]) => item % 3 !== 0));
+      }),
+    );
+  });
+});

@@ -1,0 +1,38 @@
+import type { Asking } from '../parts/asking.js';
+import { nearly, told } from '../parts/memory.js';
+import { choiceRule, numberRule } from '../parts/ruleFields.js';
+import { defineCondition } from './condition.js';
+
+/** Degrees between where a blow comes from and where its target faces: 0 from the front, 180 from behind. */
+function off({ event, payload, source, target }: Asking): number {
+  if (!target) return NaN;
+  const field = event.fields.find(({ type }) => type === 'direction');
+  const blow = field ? Number(payload[field.name]) : source ? (Math.atan2(target.y - source.y, target.x - source.x) * 180) / Math.PI : NaN;
+  const from = blow + 180 - (target.facing === 1 ? 0 : 180);
+  return Math.abs(((((from + 180) % 360) + 360) % 360) - 180);
+}
+
+export const facing = defineCondition({
+  condition: 'facing',
+  about: 'The blow comes from before or from behind the target, by its direction; without one, from where the source is.',
+  fields: {
+    from: choiceRule('From', 'Which side of the target.', ['front', 'behind'], 'front'),
+    within: numberRule({ label: 'Within', about: 'Degrees to either side, the last included.', unit: '°', min: 0, max: 180, default: 90 }),
+  },
+  compile(reader) {
+    const from = reader.choice('from');
+    const within = reader.number('within');
+    const side = from === 'front' ? 'front' : 'back';
+    const found = (asking: Asking): number => (from === 'front' ? off(asking) : 180 - off(asking));
+    return {
+      holds: (asking) => found(asking) <= within + nearly,
+      tell(asking) {
+        const degrees = found(asking);
+        return Number.isNaN(degrees)
+          ? 'the blow has no direction'
+          : `the blow is ${told(degrees)}° off the ${side}, not within ${told(within)}°`;
+      },
+    };
+  },
+  words: ({ from, within }) => `from the ${from === 'front' ? 'front' : 'back'} ± ${told(within)}°`,
+});

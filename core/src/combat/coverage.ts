@@ -1,0 +1,70 @@
+import type { Seconds } from '../units.js';
+import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { FullPayload } from './parts/asking.js';
+import type { CombatPlan } from './plan.js';
+import { probe, type Moment, type ProbedParty } from './probe.js';
+import { defaultsOf } from './run.js';
+
+/** Which rungs answer an event on an actor. */
+export interface Covered {
+  /** At the plain moment: full health, no status, the event’s defaults. */
+  readonly plainly: readonly string[];
+  /** At others that were tried, from the top. */
+  readonly else: readonly string[];
+}
+
+/** The ends of an event's number fields, by their names: what a person sets at most. */
+export type Ends = Readonly<Record<string, readonly number[]>>;
+
+/** Ages at which a status is tried: just begun, within a short window, later, and long ago. */
+const ages: readonly Seconds[] = [0, 0.15, 1, 100];
+/** Which such event it is, for what counts. */
+const turns = [1, 2, 3] as const;
+
+/**
+ * Tries an event on an actor at moments that are unlike one another: each field at its ends and its options, each status young
+ * and old, health nearly gone, down, gone, again soon. `fixed` is part of every payload. What none of them meets may still
+ * be met by two together.
+ */
+export function coverageOf(
+  plan: CombatPlan,
+  event: CompiledEventRules,
+  actor: CombatActor,
+  fixed: FullPayload = {},
+  ends: Ends = {},
+): Covered {
+  const source = { actor };
+  const payload = { ...defaultsOf(event), ...fixed };
+  const answered = (moment: Moment): string[] =>
+    probe(plan, event, moment).flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : []));
+  const plainly = answered({ payload, target: source, source });
+  const all = new Set<string>();
+  for (const given of payloadsOf(event, payload, fixed, ends))
+    for (const target of statesOf(plan, actor))
+      for (const turn of turns)
+        for (const rung of answered({ payload: given, target, source, turn, since: turn === 1 ? undefined : 0.1, seed: turn }))
+          all.add(rung);
+  const ladder = plan.ladders.get(event.id) ?? [];
+  return { plainly, else: ladder.flatMap(({ id }) => (all.has(id) && !plainly.includes(id) ? [id] : [])) };
+}
+
+function payloadsOf({ fields }: CompiledEventRules, payload: FullPayload, fixed: FullPayload, ends: Ends): FullPayload[] {
+  const others = fields.flatMap(({ name, type, options }): FullPayload[] => {
+    if (Object.hasOwn(fixed, name)) return [];
+    const values = type === 'number' ? (ends[name] ?? []) : type === 'flag' ? [true, false] : (options ?? []);
+    return values.map((value) => ({ ...payload, [name]: value }));
+  });
+  return [payload, ...others];
+}
+
+function statesOf({ statuses }: CombatPlan, actor: CombatActor): ProbedParty[] {
+  return [
+    { actor },
+    { actor, health: Math.min(0.5, actor.health.most) },
+    { actor, standing: 'down' },
+    { actor, standing: 'gone' },
+    ...[...statuses.values()].flatMap(({ id, most }) =>
+      ages.map((age) => ({ actor, statuses: { [id]: { stacks: age >= 1 ? most : 1, age } } })),
+    ),
+  ];
+}

@@ -1,0 +1,191 @@
+import { GameClock } from '../player/gameClock.js';
+import type { WarpWindow } from '../maths/timeWarp.js';
+import type { StopBudget } from '../player/stopBudget.js';
+import { DocumentError, type DocumentPath } from '../model/documentError.js';
+import { show } from '../model/json.js';
+import { readIdentifier, readIds, readList, readNumber, readRecord, type Json } from '../take/compileReferences.js';
+import { completePayload } from '../take/payload.js';
+import type { Seconds, Uint32 } from '../units.js';
+import { clockBender, type PlayedCue } from './bentClocks.js';
+import type { HistoryStep, LogEntry } from './log.js';
+import type { FullPayload } from './parts/asking.js';
+import { Combatant } from './parts/combatant.js';
+import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { CombatPlan } from './plan.js';
+import { Run, type RunListener } from './run.js';
+
+export interface DrillActor {
+  readonly id: string;
+  readonly actor: CombatActor;
+  readonly x: number;
+  readonly y: number;
+  readonly facing: 1 | -1;
+  readonly health: number | undefined;
+}
+
+/** An event of a drill's script, repeats told one by one. */
+export interface ScriptedEvent {
+  readonly at: Seconds;
+  readonly event: CompiledEventRules;
+  readonly source: string | undefined;
+  readonly target: string | undefined;
+  readonly place: { readonly x: number; readonly y: number } | undefined;
+  readonly payload: FullPayload;
+  /** Which entry of the script it is of. */
+  readonly entry: number;
+}
+
+export interface CompiledDrill {
+  readonly id: string;
+  readonly seed: Uint32;
+  readonly length: Seconds;
+  readonly actors: readonly DrillActor[];
+  /** In order of time; those of one instant in that of the script. */
+  readonly script: readonly ScriptedEvent[];
+}
+
+export const drillLimits = { length: 3600, actors: 64, script: 2000, repeats: 10_000, events: 100_000, expectations: 200 } as const;
+
+/** Reads a drill. Throws DocumentError with the path of the first place that cannot be used. */
+export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): CompiledDrill {
+  const length = readNumber(raw['length'], [...path, 'length'], 0.1, drillLimits.length);
+  const list = readList(raw['actors'], [...path, 'actors'], drillLimits.actors);
+  const ids = readIds(list, [...path, 'actors']);
+  const actors = list.map((one, i): DrillActor => {
+    const place = [...path, 'actors', i];
+    const actor = plan.actors.get(one['actor'] as string);
+    if (!actor) throw new DocumentError([...place, 'actor'], `expected an actor of the project, found ${show(one['actor'])}`);
+    const { x, y } = readPlace(one['place'], [...place, 'place']);
+    const facing = one['facing'] ?? 1;
+    if (facing !== 1 && facing !== -1) throw new DocumentError([...place, 'facing'], `expected 1 or -1, found ${show(facing)}`);
+    const health = one['health'] === undefined ? undefined : readNumber(one['health'], [...place, 'health'], 0.001, actor.health.most);
+    return { id: ids[i], actor, x, y, facing, health };
+  });
+  const script = readList(raw['script'], [...path, 'script'], drillLimits.script).flatMap((one, i) =>
+    compileEntry(one, [...path, 'script', i], i, plan, ids, length),
+  );
+  if (script.length > drillLimits.events)
+    throw new DocumentError(
+      [...path, 'script'],
+      `expected at most ${drillLimits.events} events with their repeats, found ${script.length}`,
+    );
+  // Sorting is stable: what stands first in the script comes first.
+  script.sort((a, b) => a.at - b.at);
+  const seed = readNumber(raw['seed'] ?? 1, [...path, 'seed'], 0, 0xffffffff);
+  return { id: readIdentifier(raw['id'], [...path, 'id']), seed, length, actors, script };
+}
+
+function compileEntry(
+  raw: Json,
+  path: DocumentPath,
+  entry: number,
+  plan: CombatPlan,
+  actors: readonly string[],
+  length: Seconds,
+): readonly ScriptedEvent[] {
+  const at = readNumber(raw['at'], [...path, 'at'], 0, drillLimits.length);
+  const event = plan.events.get(raw['event'] as string);
+  if (!event) throw new DocumentError([...path, 'event'], `expected an event of the project, found ${show(raw['event'])}`);
+  const party = (name: 'source' | 'target'): string | undefined => {
+    const id = raw[name];
+    if (id === undefined || actors.includes(id as string)) return id as string | undefined;
+    throw new DocumentError([...path, name], `expected an actor of the drill (${actors.join(', ') || 'it has none'}), found ${show(id)}`);
+  };
+  const payload = payloadAt(event, raw['payload'] ?? {}, path);
+  const place = raw['place'] === undefined ? undefined : readPlace(raw['place'], [...path, 'place']);
+  const { count = 1, every = 1 } = readRecord(raw['repeat'] ?? {}, [...path, 'repeat']);
+  const times = readNumber(count, [...path, 'repeat', 'count'], 1, drillLimits.repeats);
+  const step = readNumber(every, [...path, 'repeat', 'every'], 0.001, drillLimits.length);
+  const one = { event, source: party('source'), target: party('target'), place, payload, entry };
+  return Array.from({ length: Math.floor(times) }, (_, i) => ({ ...one, at: at + i * step })).filter((each) => each.at <= length);
+}
+
+function payloadAt(event: CompiledEventRules, raw: unknown, path: DocumentPath): FullPayload {
+  const payload = readRecord(raw, [...path, 'payload']);
+  try {
+    return completePayload(event, payload as Record<string, number>);
+  } catch (error) {
+    // Its paths begin with the payload's own name.
+    throw error instanceof DocumentError ? new DocumentError([...path, error.path], error.expected) : error;
+  }
+}
+
+function readPlace(raw: unknown, path: DocumentPath): { x: number; y: number } {
+  const { x, y } = readRecord(raw, path);
+  return { x: readNumber(x, [...path, 'x'], -100_000, 100_000), y: readNumber(y, [...path, 'y'], -100_000, 100_000) };
+}
+
+/** A drill as it went. */
+export interface DrillRun {
+  readonly drill: CompiledDrill;
+  readonly seed: Uint32;
+  readonly log: readonly LogEntry[];
+  readonly history: readonly HistoryStep[];
+  readonly cues: readonly PlayedCue[];
+  readonly combatants: readonly Combatant[];
+  /** The clocks of all who took part, and the world's, with everything that bent them: for any instant of the drill. */
+  readonly clocks: DrillClocks;
+}
+
+export interface DrillClocks {
+  readonly world: GameClock;
+  readonly of: ReadonlyMap<string, GameClock>;
+}
+
+/** Lets a drill go on from its first instant to its last. */
+export function runDrill(plan: CombatPlan, drill: CompiledDrill, seed: Uint32 = drill.seed, budget?: StopBudget): DrillRun {
+  const log: LogEntry[] = [];
+  const history: HistoryStep[] = [];
+  const cues: PlayedCue[] = [];
+  const run = beginDrill(plan, drill, seed, budget, {
+    listener: { log: (entry) => log.push(entry), history: (step) => history.push(step) },
+    played: (cue) => cues.push(cue),
+  });
+  handScript(run, drill);
+  run.advance(drill.length);
+  return { drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(drill, cues) };
+}
+
+/** Clocks as cues have bent them, for the whole of a drill: those of a run forget what has passed. */
+export function clocksOf({ actors }: CompiledDrill, cues: readonly PlayedCue[]): DrillClocks {
+  const windows = new Map<string, WarpWindow[]>();
+  for (const { at, source, target, bends } of cues)
+    for (const bend of bends)
+      for (const party of bend.parties) {
+        // The world has a name that nobody can have.
+        const who = party === 'world' ? '' : party === 'source' ? source : target;
+        if (party !== 'world' && who === '') continue;
+        const own = windows.get(who) ?? [];
+        for (const { start, end, rate } of bend.windows) own.push({ start: Math.max(at, at + start), end: at + end, rate });
+        windows.set(who, own);
+      }
+  const clock = (who: string): GameClock => {
+    const made = new GameClock();
+    made.add(windows.get(who) ?? [], 0, -Infinity);
+    return made;
+  };
+  return { world: clock(''), of: new Map(actors.map(({ id }) => [id, clock(id)])) };
+}
+
+/** A run with a drill's actors on it, at its first instant. */
+export function beginDrill(
+  plan: CombatPlan,
+  drill: CompiledDrill,
+  seed: Uint32,
+  budget: StopBudget | undefined,
+  told: { readonly listener?: RunListener; readonly played?: (cue: PlayedCue) => void } = {},
+): Run {
+  const world = new GameClock();
+  const run = new Run(plan, { seed, world, play: clockBender(plan.planOf, world, budget, told.played), listener: told.listener });
+  drill.actors.forEach((one, i) => run.add(new Combatant(one.id, i, one.actor, new GameClock(), one)));
+  return run;
+}
+
+/** Hands over the whole script, or as much of it as lies within a stretch: after `from`, up to `to`. */
+export function handScript(run: Run, { script }: CompiledDrill, from = -Infinity, to = Infinity): void {
+  for (const { at, event, source, target, place, payload } of script) {
+    if (at <= from || at > to) continue;
+    const party = (id: string | undefined): Combatant | undefined => (id === undefined ? undefined : run.find(id));
+    run.hand(at, event, { source: party(source), target: party(target), place }, payload);
+  }
+}

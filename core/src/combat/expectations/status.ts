@@ -1,0 +1,23 @@
+import { told } from '../parts/memory.js';
+import { nameRule, numberRule, ruleLimits } from '../parts/ruleFields.js';
+import { Histories } from '../readHistory.js';
+import { atRule } from './at.js';
+import { defineExpectation } from './expectation.js';
+
+export const status = defineExpectation({
+  expect: 'status',
+  about: 'Somebody has so many stacks of a status at this instant; 0 is not to have it.',
+  fields: {
+    at: atRule,
+    who: nameRule('combatant', 'Who', 'Who is looked at.'),
+    status: nameRule('status', 'Status', 'Which status.'),
+    stacks: numberRule({ label: 'Stacks', about: 'How many.', unit: '', min: 0, max: ruleLimits.stacks, whole: true, default: 1 }),
+  },
+  pinned: 'at',
+  judge(run, { at, who, status: id, stacks }) {
+    const found = new Histories(run).stacks(who, id, at);
+    return { holds: found === stacks, found: found === 0 ? `${who} has no ${id}` : `${who} has ${id} × ${found}`, at };
+  },
+  words: ({ at, who, status: id, stacks }) =>
+    `at ${told(at)} s ${who} has ${stacks === 0 ? `no ${id}` : stacks === 1 ? id : `${id} × ${stacks}`}`,
+});

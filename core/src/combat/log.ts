@@ -1,0 +1,71 @@
+import type { Seconds } from '../units.js';
+import type { Standing } from './parts/combatant.js';
+import type { FullPayload } from './parts/asking.js';
+
+/** What a rung of the ladder said to an event. */
+export interface RungAnswer {
+  readonly rung: string;
+  /** answered; passed, with why; or not asked, because one above it answered. */
+  readonly answer: 'answered' | 'passed' | 'not asked';
+  readonly why: string;
+}
+
+/** What came of an event, in order. */
+export type Happening =
+  | { readonly what: 'harm'; readonly who: string; readonly points: number; readonly health: number; readonly over: number }
+  | { readonly what: 'mend'; readonly who: string; readonly points: number; readonly health: number; readonly over: number }
+  | { readonly what: 'gets'; readonly who: string; readonly status: string; readonly stacks: number }
+  | { readonly what: 'loses'; readonly who: string; readonly status: string; readonly stacks: number }
+  | { readonly what: 'plays'; readonly sequence: string; readonly on: string; readonly after: Seconds }
+  | { readonly what: 'raises'; readonly event: string; readonly on: string; readonly after: Seconds }
+  | { readonly what: 'counts'; readonly who: string; readonly counter: string; readonly value: number }
+  | { readonly what: 'falls' | 'goes'; readonly who: string }
+  | { readonly what: 'looks'; readonly who: string; readonly look: string };
+
+/** One event of a run: what was raised, what the ladder said, and what came of it. */
+export interface LogEntry {
+  readonly at: Seconds;
+  /** Which event of the run it is, from 0. */
+  readonly number: number;
+  readonly event: string;
+  /** Ids of those who take part; empty for nobody. */
+  readonly source: string;
+  readonly target: string;
+  readonly payload: FullPayload;
+  /** How its target was before it; up where it has none. */
+  readonly standing: Standing;
+  readonly rungs: readonly RungAnswer[];
+  readonly happened: readonly Happening[];
+  /** Said of an event that the run would not go on with. */
+  readonly refused?: string;
+}
+
+/** A sequence to be played. */
+export interface Cue {
+  /** Which of the run it is, from 0. */
+  readonly serial: number;
+  readonly at: Seconds;
+  /** Which event it came of. */
+  readonly number: number;
+  readonly sequence: string;
+  readonly source: string;
+  readonly target: string;
+  readonly place: { readonly x: number; readonly y: number } | undefined;
+  readonly payload: FullPayload;
+  readonly seed: number;
+}
+
+/** A step of somebody's history; between two steps of health it mends by `mending` a second of the own clock. */
+export type HistoryStep =
+  | {
+      readonly of: 'health';
+      readonly who: string;
+      readonly at: Seconds;
+      readonly value: number;
+      readonly mending: number;
+      readonly shown: Seconds;
+    }
+  | { readonly of: 'standing'; readonly who: string; readonly at: Seconds; readonly value: Standing }
+  | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
+  | { readonly of: 'counter'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
+  | { readonly of: 'look'; readonly who: string; readonly at: Seconds; readonly value: string };

@@ -1,0 +1,31 @@
+import { amountIn } from '../parts/amount.js';
+import { amountWords } from '../parts/amountWords.js';
+import { partyOf } from '../parts/asking.js';
+import { maybeAmountRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import { defineOutcome } from './outcome.js';
+
+export const away = defineOutcome({
+  outcome: 'away',
+  about: 'Takes somebody away; brings them back as they were at first, with everything forgotten.',
+  fields: {
+    of: partyRule('Who is taken away.'),
+    back: maybeAmountRule({
+      label: 'Back after',
+      about: 'Seconds of the world’s clock; never, when left out.',
+      unit: 's',
+      min: 0,
+      max: ruleLimits.seconds,
+    }),
+  },
+  compile(reader) {
+    const of = reader.choice('of');
+    const back = reader.maybeAmount('back');
+    return {
+      happen(asking, doing) {
+        const who = partyOf(asking, of);
+        if (who) doing.away(who, back && amountIn(asking, back), asking);
+      },
+    };
+  },
+  words: ({ of, back }) => `take ${of} away${back === undefined ? ' for good' : `, back after ${amountWords(back)} s`}`,
+});

@@ -1,0 +1,11 @@
+/** Every kind of outcome: one file beside this one, and one line here. */
+export { away } from './away.js';
+export { count } from './count.js';
+export { fell } from './fell.js';
+export { give } from './give.js';
+export { harm } from './harm.js';
+export { look } from './look.js';
+export { mend } from './mend.js';
+export { play } from './play.js';
+export { raise } from './raise.js';
+export { take } from './take.js';

@@ -1,0 +1,54 @@
+import type { Seconds, Uint32 } from '../../units.js';
+import type { Asking, FullPayload } from '../parts/asking.js';
+import type { Combatant } from '../parts/combatant.js';
+import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
+import type { RuleFields } from '../parts/ruleFields.js';
+import type { DefinedRule, RuleDefinition, RuleKind } from '../parts/ruleKind.js';
+import type { RuleReader } from '../parts/ruleReader.js';
+
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Whom something is raised on or played for, and where. */
+export interface Told {
+  readonly source: Combatant | undefined;
+  readonly target: Combatant | undefined;
+  readonly place?: Place | undefined;
+}
+
+/** What outcomes may do to a run. Everything happens at the instant of the event unless it says when. */
+export interface Doing {
+  harm(who: Combatant, points: number, asking: Asking): void;
+  mend(who: Combatant, points: number, asking: Asking): void;
+  give(who: Combatant, status: CompiledStatus, stacks: number, length: Seconds | undefined, asking: Asking): void;
+  /** Takes a status away, or only so many of its stacks. */
+  take(who: Combatant, status: CompiledStatus, stacks: number | undefined, asking: Asking): void;
+  /** `after` seconds of the world's clock; 0 puts it at the end of this instant. */
+  raise(event: CompiledEventRules, told: Told, payload: FullPayload, after: Seconds): void;
+  play(sequence: string, told: Told, payload: FullPayload, seed: Uint32, after: Seconds): void;
+  count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void;
+  fell(who: Combatant, asking: Asking): void;
+  /** Takes somebody away; back after so many seconds of the world's clock, or never. */
+  away(who: Combatant, back: Seconds | undefined, asking: Asking): void;
+  look(who: Combatant, look: string): void;
+}
+
+/** An outcome ready to happen. */
+export interface CompiledOutcome {
+  happen(asking: Asking, doing: Doing): void;
+}
+
+/** One kind of outcome: everything that the resolver, the documents and the sentences know about it. */
+export interface OutcomeKind extends RuleKind {
+  readonly outcome: string;
+  compile(reader: RuleReader): CompiledOutcome;
+}
+
+/** Defines a kind: its `compile` may read only the fields that it has, each as what it is. */
+export function defineOutcome<const N extends string, F extends RuleFields>(
+  kind: RuleDefinition<F> & { readonly outcome: N; compile(reader: RuleReader<F>): CompiledOutcome },
+): DefinedRule<OutcomeKind, 'outcome', N, F> {
+  return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, F>;
+}

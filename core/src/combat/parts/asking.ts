@@ -1,0 +1,50 @@
+import type { Fraction, Seconds, Uint32 } from '../../units.js';
+import { draw } from '../../maths/hash.js';
+import type { Combatant } from './combatant.js';
+import type { Keeper, Party } from './ruleFields.js';
+import type { Memory } from './memory.js';
+import type { CompiledEventRules } from './references.js';
+
+/** A payload with every field filled in. */
+export type FullPayload = Readonly<Record<string, number | string | boolean>>;
+
+/** An event that happens, as it is asked about: by the state before it. */
+export interface Asking {
+  readonly event: CompiledEventRules;
+  /** Which event of the run it is, from 0: what its draws hang on. */
+  readonly number: number;
+  /** World time of it, in seconds of the run's wall clock. */
+  readonly at: Seconds;
+  readonly source: Combatant | undefined;
+  readonly target: Combatant | undefined;
+  /** Where it happens, where no party's place says it. */
+  readonly place: { readonly x: number; readonly y: number } | undefined;
+  readonly payload: FullPayload;
+  /** Its harm to the target after what the target resists; 0 without. */
+  readonly harm: number;
+  /** The target's share of health before it. */
+  readonly before: Fraction;
+  readonly run: RunState;
+  /** How far from its place the receiver of a raised event is; undefined where nobody is being told. */
+  reach: number | undefined;
+}
+
+/** What conditions may ask of the run itself. */
+export interface RunState {
+  readonly seed: Uint32;
+  readonly combatants: readonly Combatant[];
+  /** What belongs to nobody: counters and memories of all alike. */
+  readonly everybody: Memory;
+  /** What a keeper's clock shows now. */
+  shownBy(keeper: Keeper, asking: Asking): Seconds;
+  memoryOf(keeper: Keeper, asking: Asking): Memory | undefined;
+}
+
+export function partyOf(asking: Asking, party: Party): Combatant | undefined {
+  return party === 'source' ? asking.source : asking.target;
+}
+
+/** A draw in [0, 1) by the run's seed, the event's number, and what asks: never by how many draws came before. */
+export function chanceIn(asking: Asking, key: Uint32, item = 0): number {
+  return draw(asking.run.seed, asking.number >>> 0, key, item, 0);
+}

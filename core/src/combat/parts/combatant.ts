@@ -1,0 +1,111 @@
+import type { Fraction, Seconds } from '../../units.js';
+import type { GameClock } from '../../player/gameClock.js';
+import { Memory, nearly, snap } from './memory.js';
+import type { CombatActor, CompiledStatus } from './references.js';
+
+/** A status that holds on somebody. Instants are of its actor's own clock. */
+export interface HeldStatus {
+  readonly status: CompiledStatus;
+  stacks: number;
+  /** Since when, for its age and the phase of its ticks. */
+  began: Seconds;
+  /** Until when; Infinity for until it is taken. */
+  until: Seconds;
+  /** How much has accrued by `counted`, and was not given yet. */
+  accrued: number;
+  counted: Seconds;
+  /** How many ticks were given. */
+  ticks: number;
+  /** Rises whenever its end moves, so that older ends are passed over. */
+  version: number;
+  readonly by: Combatant | undefined;
+}
+
+export const standings = ['up', 'down', 'gone'] as const;
+export type Standing = (typeof standings)[number];
+
+/** Somebody who takes part in a fight: health, statuses and memories, on a clock of one's own. */
+export class Combatant {
+  standing: Standing = 'up';
+  readonly memory = new Memory();
+  /** What is remembered of the two together, by who did something to this one. */
+  readonly pairs = new Map<Combatant, Memory>();
+  readonly held = new Map<string, HeldStatus>();
+  /** A look that an outcome put on; empty while health decides. */
+  look = '';
+  /** Which life this is, from 0: what was decided for an earlier one is passed over. */
+  life = 0;
+  facing: 1 | -1;
+  x: number;
+  y: number;
+  /** Points of health that it begins with, each time. */
+  readonly startHealth: number;
+  private points: number;
+  /** What the own clock showed when `points` was true. */
+  private since: Seconds = 0;
+  private mends: number;
+
+  constructor(
+    readonly id: string,
+    /** Its place in the run, for the order of what happens at one instant. */
+    readonly index: number,
+    readonly actor: CombatActor,
+    readonly clock: GameClock,
+    start: { readonly x: number; readonly y: number; readonly facing: 1 | -1; readonly health?: number | undefined },
+  ) {
+    this.x = start.x;
+    this.y = start.y;
+    this.facing = start.facing;
+    this.startHealth = Math.min(actor.health.most, start.health ?? actor.health.start);
+    this.points = this.startHealth;
+    this.mends = actor.health.mends;
+  }
+
+  /** What its own clock shows at a wall time. */
+  shown(wall: Seconds): Seconds {
+    return snap(this.clock.shown(wall));
+  }
+
+  /** Points of health when its own clock shows `shown`. */
+  health(shown: Seconds): number {
+    if (this.mends === 0 || this.standing !== 'up') return this.points;
+    return Math.min(this.actor.health.most, this.points + this.mends * (shown - this.since));
+  }
+
+  share(shown: Seconds): Fraction {
+    return this.health(shown) / this.actor.health.most;
+  }
+
+  setHealth(points: number, shown: Seconds): void {
+    this.points = points;
+    this.since = shown;
+  }
+
+  /** Points a second that health goes on mending by, from now on. */
+  setMending(mends: number, shown: Seconds): void {
+    this.setHealth(this.health(shown), shown);
+    this.mends = mends;
+  }
+
+  get mending(): number {
+    return this.standing === 'up' ? this.mends : 0;
+  }
+
+  /** Whether a status that it has prevents something. */
+  prevented(what: string): boolean {
+    for (const { status } of this.held.values()) if (status.prevents.includes(what as never)) return true;
+    return false;
+  }
+
+  /** The look that its health gives it: the lowest threshold that is at or above its share of health; empty for its own. */
+  lookAt(shown: Seconds): string {
+    if (this.look !== '') return this.look;
+    return lookFor(this.actor.looks, this.share(shown));
+  }
+}
+
+/** Looks stand in rising order of their thresholds. */
+export function lookFor(looks: CombatActor['looks'], share: Fraction): string {
+  for (const { at, id } of looks) if (share <= at + nearly) return id;
+  return '';
+}

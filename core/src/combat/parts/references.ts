@@ -1,0 +1,55 @@
+import type { CompiledEvent } from '../../take/compiledReferences.js';
+import type { Fraction, Seconds } from '../../units.js';
+
+/** What rules refer to, resolved. */
+
+/** An event with what it means for health. */
+export interface CompiledEventRules extends CompiledEvent {
+  /** The payload field that is harm to the target, and its kind: fixed, or that of a field. */
+  readonly harm: { readonly value: string; readonly kind: string | undefined; readonly kindField: string | undefined } | undefined;
+}
+
+export interface CombatLook {
+  readonly id: string;
+  readonly at: Fraction;
+}
+
+/** An actor as fights know it. */
+export interface CombatActor {
+  readonly id: string;
+  readonly label: string;
+  readonly kinds: readonly string[];
+  readonly side: string;
+  readonly health: {
+    readonly start: number;
+    readonly most: number;
+    readonly mends: number;
+    readonly cannotFall: boolean;
+    /** Events raised when it falls and when it is back; undefined for none. */
+    readonly falls: string | undefined;
+    readonly returns: string | undefined;
+  };
+  /** What is left of harm of a kind. */
+  readonly resists: Readonly<Record<string, number>>;
+  /** In rising order. */
+  readonly looks: readonly CombatLook[];
+}
+
+export const stackings = ['refresh', 'extend', 'stack', 'ignore'] as const;
+export const prevented = ['mending'] as const;
+
+export interface CompiledStatus {
+  readonly id: string;
+  readonly label: string;
+  /** Seconds of its actor's clock; Infinity for until it is taken. */
+  readonly length: Seconds;
+  readonly stacking: (typeof stackings)[number];
+  readonly most: number;
+  readonly prevents: readonly (typeof prevented)[number][];
+  readonly staysAfterFall: boolean;
+  readonly ticks:
+    { readonly every: Seconds; readonly event: string; readonly field: string | undefined; readonly rate: number } | undefined;
+  readonly cues: { readonly start: string | undefined; readonly end: string | undefined };
+  /** Sequences played when it has lasted so long, and again each so many seconds while it lasts. */
+  readonly late: readonly { readonly after: Seconds; readonly sequence: string; readonly every: Seconds | undefined }[];
+}

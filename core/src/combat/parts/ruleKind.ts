@@ -1,0 +1,37 @@
+import type { RuleDocument, RuleFields } from './ruleFields.js';
+
+/** What every kind of rule has: a condition, an outcome, something that is expected. */
+export interface RuleKind {
+  /** One sentence about it. */
+  readonly about: string;
+  readonly fields: RuleFields;
+  /** The fields that are a stretch of time, where there is one: it is drawn and dragged on an axis. */
+  readonly span?: { readonly from?: string; readonly to: string };
+  /** Its document in a few words. */
+  words(document: Readonly<Record<string, unknown>>): string;
+}
+
+/** What documents hold of fields. */
+export type RuleRecord<F> = { -readonly [K in keyof F]: RuleDocument<F[K]> };
+
+/** What is said of a kind where it is defined, its own fields known. */
+export interface RuleDefinition<F extends RuleFields> extends Omit<RuleKind, 'fields' | 'span' | 'words'> {
+  readonly fields: F;
+  readonly span?: { readonly from?: keyof F & string; readonly to: keyof F & string };
+  words(document: RuleRecord<F>): string;
+}
+
+/** A kind with its own name and fields known to the compiler, so that the documents' types follow from it. */
+export type DefinedRule<K extends RuleKind, Key extends string, N extends string, F> = Omit<K, Key | 'fields'> & {
+  readonly [P in Key]: N;
+} & { readonly fields: F };
+
+/** Any document of some kinds, named under `Key`. */
+export type RuleOf<K, Key extends string> = K extends { readonly [P in Key]: infer N } & { readonly fields: infer F }
+  ? { [P in Key]: N } & RuleRecord<F>
+  : never;
+
+/** Kinds by their names in documents. */
+export function kindsByName<K extends RuleKind, Key extends keyof K & string>(kinds: object, key: Key): Readonly<Record<string, K>> {
+  return Object.fromEntries((Object.values(kinds) as K[]).map((kind) => [String(kind[key]), kind]));
+}

@@ -1,0 +1,80 @@
+import type { Seconds } from '../units.js';
+import type { DrillRun } from './drill.js';
+import type { HistoryStep } from './log.js';
+import { lookFor, type Combatant, type Standing } from './parts/combatant.js';
+import { nearly } from './parts/memory.js';
+
+/** What a run's histories come to at any instant: after everything that happens at that instant. O(log n) of a history's steps. */
+export class Histories {
+  private readonly steps = new Map<string, HistoryStep[]>();
+  private readonly byId: ReadonlyMap<string, Combatant>;
+
+  constructor(private readonly run: Pick<DrillRun, 'history' | 'combatants' | 'clocks'>) {
+    this.byId = new Map(run.combatants.map((one) => [one.id, one]));
+    for (const step of run.history) {
+      const key = keyOf(step.of, step.who, 'name' in step ? step.name : '');
+      const list = this.steps.get(key);
+      if (list) list.push(step);
+      else this.steps.set(key, [step]);
+    }
+  }
+
+  health(who: string, at: Seconds): number {
+    const step = this.last('health', who, at) as Extract<HistoryStep, { of: 'health' }> | undefined;
+    const combatant = this.byId.get(who);
+    if (!step || !combatant) return NaN;
+    return Math.min(
+      combatant.actor.health.most,
+      step.value + step.mending * Math.max(0, (this.run.clocks.of.get(who)?.shown(at) ?? at) - step.shown),
+    );
+  }
+
+  share(who: string, at: Seconds): number {
+    return this.health(who, at) / (this.byId.get(who)?.actor.health.most ?? 1);
+  }
+
+  standing(who: string, at: Seconds): Standing {
+    return (this.last('standing', who, at)?.value as Standing | undefined) ?? 'up';
+  }
+
+  stacks(who: string, status: string, at: Seconds): number {
+    return (this.last('status', who, at, status)?.value as number | undefined) ?? 0;
+  }
+
+  counter(who: string, counter: string, at: Seconds): number {
+    return (this.last('counter', who, at, counter)?.value as number | undefined) ?? 0;
+  }
+
+  /** The look that an outcome put on, or that health gives; empty for the actor's own. */
+  look(who: string, at: Seconds): string {
+    const put = this.last('look', who, at)?.value as string | undefined;
+    return put || lookFor(this.byId.get(who)?.actor.looks ?? [], this.share(who, at));
+  }
+
+  /** The steps of one history, in order of time. */
+  of(of: HistoryStep['of'], who: string, name = ''): readonly HistoryStep[] {
+    return this.steps.get(keyOf(of, who, name)) ?? [];
+  }
+
+  /** Names that a history of somebody has: statuses, counters. */
+  namesOf(of: 'status' | 'counter', who: string): readonly string[] {
+    const start = keyOf(of, who, '');
+    return [...this.steps.keys()].filter((key) => key.startsWith(start)).map((key) => key.slice(start.length));
+  }
+
+  private last(of: HistoryStep['of'], who: string, at: Seconds, name = ''): HistoryStep | undefined {
+    const steps = this.of(of, who, name);
+    let low = 0;
+    let high = steps.length;
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if (steps[middle].at <= at + nearly) low = middle + 1;
+      else high = middle;
+    }
+    return steps[low - 1];
+  }
+}
+
+function keyOf(of: string, who: string, name: string): string {
+  return `${of} ${who} ${name}`;
+}

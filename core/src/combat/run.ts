@@ -1,0 +1,412 @@
+import { hash4 } from '../maths/hash.js';
+import type { GameClock } from '../player/gameClock.js';
+import type { Seconds, Uint32 } from '../units.js';
+import { Agenda } from './agenda.js';
+import { askRungs } from './askRungs.js';
+import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './log.js';
+import type { Doing, Told } from './outcomes/outcome.js';
+import type { Asking, FullPayload, RunState } from './parts/asking.js';
+import type { Combatant } from './parts/combatant.js';
+import { inCommon } from './parts/given.js';
+import { Memory, nearly, snap } from './parts/memory.js';
+import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
+import type { Keeper } from './parts/ruleFields.js';
+import type { CombatPlan } from './plan.js';
+import { StatusKeeper, type StatusItem } from './statusKeeper.js';
+
+/** What is told of a run as it goes on; what is not asked for costs nothing. */
+export interface RunListener {
+  log?(entry: LogEntry): void;
+  history?(step: HistoryStep): void;
+}
+
+export interface RunOptions {
+  readonly seed: Uint32;
+  readonly world: GameClock;
+  /** Plays a cue, and lets it bend the clocks of its parties. */
+  readonly play: (cue: Cue, source: Combatant | undefined, target: Combatant | undefined) => void;
+  readonly listener?: RunListener | undefined;
+}
+
+/** An event that was raised and not yet asked about. */
+interface Raised extends Told {
+  readonly event: CompiledEventRules;
+  readonly payload: FullPayload;
+  /** Somebody's own fall or return: asked of every rung, however it stands. */
+  readonly own: boolean;
+}
+
+type Item =
+  | { readonly type: 'event'; readonly raised: Raised }
+  | {
+      readonly type: 'cue';
+      readonly sequence: string;
+      readonly told: Told;
+      readonly payload: FullPayload;
+      readonly seed: Uint32;
+      readonly number: number;
+    }
+  | StatusItem
+  | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
+
+/** More events than this at one instant are a loop that nothing ends. */
+export const instantLimit = 10_000;
+
+/**
+ * What decides, as it happens: a queue of instants without a step. Everything of an actor lies on its own clock, what belongs to
+ * nobody on the world's. At one instant comes first what was decided before, then what is handed in, then what these raise.
+ */
+export class Run implements Doing, RunState {
+  readonly everybody = new Memory();
+  readonly combatants: Combatant[] = [];
+  readonly seed: Uint32;
+  /** Wall time up to which everything has happened. */
+  now: Seconds = 0;
+  private readonly byId = new Map<string, Combatant>();
+  private readonly agenda = new Agenda<Item>();
+  private readonly wallLane = this.agenda.lane(undefined);
+  private readonly worldLane: number;
+  private readonly lanes: number[] = [];
+  private readonly statuses = new StatusKeeper({
+    now: () => this.now,
+    later: (who, due, item) => this.agenda.add(this.lanes[who.index], due, 0, item),
+    tick: (name, by, target, payload, when) => {
+      const event = this.plan.events.get(name);
+      if (!event) return;
+      const raised: Raised = { event, source: by, target, payload: inCommon(event.fields, payload), own: false };
+      if (when === 'at once') this.ask(raised);
+      else this.putEvent(raised, 0);
+    },
+    cue: (sequence, { source, target }, payload, key, number) =>
+      this.cue(
+        sequence,
+        { source, target },
+        inCommon(this.plan.planOf(sequence).event.fields, payload),
+        hash4(this.seed, number >>> 0, key, 0, 0),
+        number,
+      ),
+    next: () => this.events,
+    tell: (happening) => this.tell(happening),
+    tellHealth: (who) => this.tellHealth(who),
+    tellStacks: (who, name, value) => this.listener.history?.({ of: 'status', who: who.id, at: this.now, name, value }),
+  });
+  private readonly listener: RunListener;
+  private events = 0;
+  private cues = 0;
+  private atInstant = 0;
+  /** What came of the event that is being answered, while somebody listens. */
+  private happened: Happening[] | undefined;
+
+  constructor(
+    private readonly plan: CombatPlan,
+    private readonly options: RunOptions,
+  ) {
+    this.seed = options.seed >>> 0;
+    this.listener = options.listener ?? {};
+    this.worldLane = this.agenda.lane(options.world);
+  }
+
+  /** Lets somebody take part, from now on. */
+  add(combatant: Combatant): void {
+    this.combatants.push(combatant);
+    this.byId.set(combatant.id, combatant);
+    this.lanes.push(this.agenda.lane(combatant.clock));
+    this.tellHealth(combatant);
+  }
+
+  find(id: string): Combatant | undefined {
+    return this.byId.get(id);
+  }
+
+  /** Puts down an event of the game's or of a drill's; instants that have passed count as now. */
+  hand(at: Seconds, event: CompiledEventRules, told: Told, payload: FullPayload): void {
+    this.agenda.add(this.wallLane, Math.max(this.now, at), 1, { type: 'event', raised: { event, ...told, payload, own: false } });
+  }
+
+  /** Lets everything happen that is due by a wall time, that instant included. */
+  advance(to: Seconds): void {
+    for (;;) {
+      const wall = this.agenda.next(this.now);
+      if (wall > to + nearly) break;
+      if (wall > this.now) this.atInstant = 0;
+      this.now = wall;
+      this.happen(this.agenda.take());
+    }
+    this.now = Math.max(this.now, to);
+  }
+
+  /** The wall time of the next thing that is known to happen; Infinity for none. */
+  get next(): Seconds {
+    return this.agenda.next(this.now);
+  }
+
+  private happen(item: Item): void {
+    switch (item.type) {
+      case 'event':
+        return this.ask(item.raised);
+      case 'cue':
+        return this.cue(item.sequence, item.told, item.payload, item.seed, item.number);
+      case 'tick':
+      case 'end':
+      case 'late':
+        return this.statuses.happen(item);
+      case 'return':
+        if (item.life === item.who.life) this.comeBack(item.who);
+    }
+  }
+
+  private ask({ event, source, target, place, payload, own }: Raised): void {
+    const number = this.events++;
+    if (++this.atInstant > instantLimit) {
+      this.refuseMore(event, source, target, payload, number);
+      return;
+    }
+    const asking: Asking = {
+      event,
+      number,
+      at: this.now,
+      source,
+      target,
+      place,
+      payload,
+      harm: target ? harmTo(event, payload, target) : 0,
+      run: this,
+      reach: undefined,
+      before: target ? target.share(target.shown(this.now)) : 0,
+    };
+    const standing = own ? 'up' : (target?.standing ?? 'up');
+    const rungs = this.plan.ladders.get(event.id) ?? [];
+    if (standing === 'up') for (const { conditions } of rungs) for (const one of conditions) one.notes?.(asking);
+    const { log } = this.listener;
+    const answers: RungAnswer[] | undefined = log && [];
+    const answering = askRungs(rungs, asking, standing, answers);
+    this.happened = log && [];
+    for (const { conditions } of answering) for (const one of conditions) one.answers?.(asking);
+    for (const { outcomes } of answering) for (const outcome of outcomes) outcome.happen(asking, this);
+    if (log && answers)
+      log.call(this.listener, {
+        at: this.now,
+        number,
+        event: event.id,
+        source: source?.id ?? '',
+        target: target?.id ?? '',
+        payload,
+        standing,
+        rungs: answers,
+        happened: this.happened ?? [],
+      });
+    this.happened = undefined;
+  }
+
+  private refuseMore(
+    event: CompiledEventRules,
+    source: Combatant | undefined,
+    target: Combatant | undefined,
+    payload: FullPayload,
+    number: number,
+  ): void {
+    // What is left of this instant would only raise more.
+    this.agenda.keep(({ rank, item }) => rank !== 2 || (item.type === 'event' && item.raised.own));
+    this.listener.log?.({
+      at: this.now,
+      number,
+      event: event.id,
+      source: source?.id ?? '',
+      target: target?.id ?? '',
+      payload,
+      standing: target?.standing ?? 'up',
+      rungs: [],
+      happened: [],
+      refused: `expected at most ${instantLimit} events at one instant; what was still to come was let go`,
+    });
+  }
+
+  // What outcomes do.
+
+  harm(who: Combatant, points: number, asking: Asking): void {
+    if (who.standing !== 'up') return;
+    const shown = who.shown(this.now);
+    const before = who.health(shown);
+    const { cannotFall, most } = who.actor.health;
+    // One that cannot fall keeps its last point.
+    const least = cannotFall ? Math.min(before, 1, most) : 0;
+    const left = Math.max(least, before - points);
+    const health = left <= nearly ? 0 : left;
+    who.setHealth(health, shown);
+    this.tell({ what: 'harm', who: who.id, points, health, over: Math.max(0, points - (before - health)) });
+    this.tellHealth(who);
+    if (health === 0 && !cannotFall) this.fall(who, asking);
+  }
+
+  mend(who: Combatant, points: number): void {
+    if (who.standing !== 'up' || who.prevented('mending')) return;
+    const shown = who.shown(this.now);
+    const before = who.health(shown);
+    const health = Math.min(who.actor.health.most, before + points);
+    who.setHealth(health, shown);
+    this.tell({ what: 'mend', who: who.id, points, health, over: Math.max(0, points - (health - before)) });
+    this.tellHealth(who);
+  }
+
+  give(who: Combatant, status: CompiledStatus, stacks: number, length: Seconds | undefined, asking: Asking): void {
+    this.statuses.give(who, status, stacks, length, asking);
+  }
+
+  take(who: Combatant, status: CompiledStatus, stacks: number | undefined): void {
+    this.statuses.take(who, status, stacks);
+  }
+
+  raise(event: CompiledEventRules, told: Told, payload: FullPayload, after: Seconds): void {
+    this.tell({ what: 'raises', event: event.id, on: told.target?.id ?? '', after });
+    this.putEvent({ event, ...told, payload, own: false }, after);
+  }
+
+  private putEvent(raised: Raised, after: Seconds): void {
+    const item: Item = { type: 'event', raised };
+    if (after <= nearly) this.agenda.add(this.wallLane, this.now, 2, item);
+    else this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, item);
+  }
+
+  play(sequence: string, told: Told, payload: FullPayload, seed: Uint32, after: Seconds): void {
+    this.tell({ what: 'plays', sequence, on: told.target?.id ?? '', after });
+    const number = this.events - 1;
+    if (after <= nearly) this.cue(sequence, told, payload, seed, number);
+    else
+      this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, {
+        type: 'cue',
+        sequence,
+        told,
+        payload,
+        seed,
+        number,
+      });
+  }
+
+  count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void {
+    const { counters } = who?.memory ?? this.everybody;
+    const value = set ?? (counters.get(counter) ?? 0) + by;
+    counters.set(counter, value);
+    this.tell({ what: 'counts', who: who?.id ?? '', counter, value });
+    this.listener.history?.({ of: 'counter', who: who?.id ?? '', at: this.now, name: counter, value });
+  }
+
+  fell(who: Combatant, asking: Asking): void {
+    if (who.standing !== 'up' || who.actor.health.cannotFall) return;
+    who.setHealth(0, who.shown(this.now));
+    this.tellHealth(who);
+    this.fall(who, asking);
+  }
+
+  away(who: Combatant, back: Seconds | undefined): void {
+    this.stand(who, 'gone');
+    who.life++;
+    this.statuses.leave(who);
+    this.tell({ what: 'goes', who: who.id });
+    if (back === undefined) return;
+    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back, 0, { type: 'return', who, life: who.life });
+  }
+
+  look(who: Combatant, look: string): void {
+    who.look = look;
+    this.tell({ what: 'looks', who: who.id, look });
+    this.listener.history?.({ of: 'look', who: who.id, at: this.now, value: look });
+  }
+
+  // What conditions ask.
+
+  shownBy(keeper: Keeper, { source, target }: Asking): Seconds {
+    const who = keeper === 'source' ? source : keeper === 'all' ? undefined : target;
+    return who ? who.shown(this.now) : snap(this.options.world.shown(this.now));
+  }
+
+  memoryOf(keeper: Keeper, { source, target }: Asking): Memory | undefined {
+    if (keeper === 'all') return this.everybody;
+    if (keeper !== 'pair') return (keeper === 'source' ? source : target)?.memory;
+    if (!source || !target) return undefined;
+    let memory = target.pairs.get(source);
+    if (!memory) target.pairs.set(source, (memory = new Memory()));
+    return memory;
+  }
+
+  // Health at nothing, and being back.
+
+  private fall(who: Combatant, { source, payload }: Asking): void {
+    this.statuses.fall(who);
+    this.stand(who, 'down');
+    this.tell({ what: 'falls', who: who.id });
+    this.raiseOwn(who.actor.health.falls, who, source, payload);
+  }
+
+  private comeBack(who: Combatant): void {
+    const { health } = who.actor;
+    who.memory.clear();
+    who.pairs.clear();
+    for (const other of this.combatants) other.pairs.delete(who);
+    who.look = '';
+    this.stand(who, 'up');
+    who.setHealth(who.startHealth, who.shown(this.now));
+    who.setMending(health.mends, who.shown(this.now));
+    this.tellHealth(who);
+    this.listener.history?.({ of: 'look', who: who.id, at: this.now, value: '' });
+    this.raiseOwn(health.returns, who, undefined, {});
+  }
+
+  /** Somebody's own event: with what it has in common with the one that led to it. */
+  private raiseOwn(name: string | undefined, target: Combatant, source: Combatant | undefined, payload: FullPayload): void {
+    const event = name === undefined ? undefined : this.plan.events.get(name);
+    if (!event) return;
+    this.putEvent({ event, source, target, payload: inCommon(event.fields, payload), own: true }, 0);
+  }
+
+  private stand(who: Combatant, standing: Combatant['standing']): void {
+    who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
+    who.standing = standing;
+    if (who.actor.health.mends > 0) this.tellHealth(who);
+    this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing });
+  }
+
+  private cue(sequence: string, { source, target, place }: Told, payload: FullPayload, seed: Uint32, number: number): void {
+    this.options.play(
+      {
+        serial: this.cues++,
+        at: this.now,
+        number,
+        sequence,
+        source: source?.id ?? '',
+        target: target?.id ?? '',
+        place: place && { x: place.x, y: place.y },
+        payload,
+        seed,
+      },
+      source,
+      target,
+    );
+  }
+
+  private tell(happening: Happening): void {
+    this.happened?.push(happening);
+  }
+
+  private tellHealth(who: Combatant): void {
+    if (!this.listener.history) return;
+    const shown = who.shown(this.now);
+    this.listener.history({ of: 'health', who: who.id, at: this.now, value: who.health(shown), mending: who.mending, shown });
+  }
+}
+
+/** The harm that an event means for somebody, after what it resists. */
+export function harmTo({ harm }: CompiledEventRules, payload: FullPayload, { actor }: Combatant): number {
+  if (!harm) return 0;
+  const kind = harm.kindField === undefined ? harm.kind : String(payload[harm.kindField]);
+  const left = kind !== undefined && Object.hasOwn(actor.resists, kind) ? actor.resists[kind] : 1;
+  return Math.max(0, Number(payload[harm.value])) * left;
+}
+
+const defaults = new WeakMap<CompiledEventRules['fields'], FullPayload>();
+
+/** A payload of defaults alone, made once. */
+export function defaultsOf({ fields }: { readonly fields: CompiledEventRules['fields'] }): FullPayload {
+  let payload = defaults.get(fields);
+  if (!payload) defaults.set(fields, (payload = Object.fromEntries(fields.map((field) => [field.name, field.default]))));
+  return payload;
+}

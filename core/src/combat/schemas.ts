@@ -1,0 +1,227 @@
+import * as z from 'zod';
+import { fieldName, identifier } from '../model/fieldSchema.js';
+import { lazySchema } from '../model/lazySchema.js';
+import { conditionKinds, groupNames, type Condition } from './conditions/registry.js';
+import { drillLimits } from './drill.js';
+import { expectationSchema, type Expectation } from './expectations/schema.js';
+import { outcomeKinds, type Outcome } from './outcomes/registry.js';
+import { prevented, stackings } from './parts/references.js';
+import { ruleLimits } from './parts/ruleFields.js';
+import { ruleSchema } from './parts/ruleSchema.js';
+
+/** The documents that decide: statuses, responses, drills; and what events and actors say for them. */
+
+const label = (): z.ZodString => z.string().min(1).max(80).describe('What people read.');
+const note = (): z.ZodOptional<z.ZodString> => z.string().max(400).optional().describe('What it is, in a sentence for people.');
+const seconds = (min = 0): z.ZodNumber => z.number().min(min).max(ruleLimits.seconds);
+
+/** What an event means for health. */
+export const harmSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .strictObject({
+      value: fieldName().describe('The number field that is points of harm to the target.'),
+      kind: z.string().min(1).max(40).optional().describe('Its kind, which actors may resist;'),
+      kindField: fieldName().optional().describe('or the field that says its kind.'),
+    })
+    .describe('What it takes of the target’s health; the rung that answers may change it.'),
+);
+
+/** What fights know of an actor, besides its body. */
+export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
+  kinds: z.array(z.string().min(1).max(40)).max(16).optional().describe('What it is, for conditions: small, soft.'),
+  side: z.string().min(1).max(40).optional().describe('On whose side it is.'),
+  health: z
+    .strictObject({
+      most: z.number().min(0.001).max(ruleLimits.points).describe('Points of full health.'),
+      start: z
+        .number()
+        .min(0.001)
+        .max(ruleLimits.points)
+        .optional()
+        .describe('Points at the start and on return; the most, when left out.'),
+      mends: z.number().min(0).max(ruleLimits.points).optional().describe('Points that come back by themselves each second.'),
+      cannotFall: z.boolean().optional().describe('For practice: it keeps its last point.'),
+      falls: identifier().optional().describe('The event raised on it when its health is gone.'),
+      returns: identifier().optional().describe('The event raised on it when it is back.'),
+    })
+    .optional()
+    .describe('100 points and no fall, when left out.'),
+  resists: z
+    .record(z.string().min(1).max(40), z.number().min(0).max(100))
+    .optional()
+    .describe('What is left of harm by its kind: 0.5 halves it, 2 doubles it.'),
+  healthLooks: z
+    .array(
+      z.strictObject({
+        id: identifier(),
+        at: z.number().min(0).max(1).describe('Share of health at and below which it shows.'),
+        picture: identifier().optional().describe('A picture asset shown instead of its own.'),
+        cell: z.number().int().min(0).max(255).optional().describe('Which cell of that picture, or of its own.'),
+        clip: identifier().optional().describe('A clip shown instead of its own picture.'),
+      }),
+    )
+    .max(16)
+    .optional()
+    .describe('How it looks by its share of health; the lowest that applies shows.'),
+}));
+
+export const statusSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    note: note(),
+    length: seconds(0.001).optional().describe('Seconds of its actor’s clock; until it is taken, when left out.'),
+    stacking: z
+      .enum(stackings)
+      .default('refresh')
+      .describe('What happens when it is given again: its length begins anew, is added, a stack more with it, or nothing.'),
+    most: z.number().int().min(1).max(ruleLimits.stacks).default(1).describe('Most stacks.'),
+    ticks: z
+      .strictObject({
+        every: z.number().min(0.01).max(ruleLimits.seconds).describe('Seconds between two, of its actor’s clock.'),
+        event: identifier().describe('The event raised on its actor.'),
+        rate: z
+          .number()
+          .min(0)
+          .max(ruleLimits.points)
+          .default(0)
+          .describe('Harm a second for each stack; what has accrued is told with each tick, and at the end.'),
+      })
+      .optional(),
+    prevents: z.array(z.enum(prevented)).max(prevented.length).default([]).describe('What its actor cannot do meanwhile.'),
+    onFall: z.enum(['ends', 'stays']).default('ends').describe('What happens when its actor falls.'),
+    cues: z
+      .strictObject({
+        start: identifier().optional().describe('Sequence played when it begins.'),
+        end: identifier().optional().describe('Sequence played when it is over.'),
+      })
+      .default({}),
+    late: z
+      .array(
+        z.strictObject({
+          after: seconds().describe('Seconds since it began.'),
+          sequence: identifier().describe('Sequence played then.'),
+          every: seconds(0.05).optional().describe('And again each so many seconds while it lasts.'),
+        }),
+      )
+      .max(16)
+      .default([])
+      .describe('What it also does once it has lasted for a while.'),
+  }),
+);
+export type Status = z.infer<ReturnType<typeof statusSchema>>;
+
+const conditionSchema = /* @__PURE__ */ lazySchema((): z.ZodType<Condition> => {
+  const singles = Object.values(conditionKinds).map(({ condition, about, fields }) => ruleSchema('condition', condition, about, fields));
+  const groups = groupNames.map((name) =>
+    z.strictObject({
+      condition: z.literal(name).describe(`${name === 'none' ? 'None' : name === 'any' ? 'Any' : 'All'} of some conditions hold.`),
+      of: z.array(z.lazy(() => conditionSchema())).max(ruleLimits.conditions),
+    }),
+  );
+  return z
+    .discriminatedUnion('condition', [...singles, ...groups] as unknown as [z.ZodObject])
+    .meta({ id: 'condition', description: 'Something that must hold.' }) as unknown as z.ZodType<Condition>;
+});
+
+const outcomeSchema = /* @__PURE__ */ lazySchema(
+  (): z.ZodType<Outcome> =>
+    z
+      .discriminatedUnion(
+        'outcome',
+        Object.values(outcomeKinds).map(({ outcome, about, fields }) => ruleSchema('outcome', outcome, about, fields)) as unknown as [
+          z.ZodObject,
+        ],
+      )
+      .meta({ id: 'outcome', description: 'Something that happens.' }) as unknown as z.ZodType<Outcome>,
+);
+
+/** One condition or outcome by its kind, with its defaults filled in; for making new ones. */
+export const ruleSchemas = { condition: conditionSchema, outcome: outcomeSchema } as const;
+
+const rungSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: z.string().min(1).max(80).optional().describe('What people read; its id, when left out.'),
+    when: z.array(conditionSchema()).max(ruleLimits.conditions).default([]).describe('All must hold, by the state before the event.'),
+    then: z.array(outcomeSchema()).max(ruleLimits.outcomes).default([]).describe('What happens, in this order.'),
+    goesOn: z.boolean().default(false).describe('Whether the rungs below are asked as well when it answers.'),
+  }),
+);
+export type Rung = Omit<z.infer<ReturnType<typeof rungSchema>>, 'when' | 'then'> & { when: Condition[]; then: Outcome[] };
+
+export const responseSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .strictObject({
+      id: identifier(),
+      event: identifier().describe('The event that it answers.'),
+      rungs: z.array(rungSchema()).max(ruleLimits.rungs).describe('Asked from the top; the first that holds answers.'),
+    })
+    .superRefine(({ rungs }, context) => {
+      rungs.forEach((rung, i) => {
+        if (depthOf(rung.when) > ruleLimits.depth)
+          context.addIssue({ code: 'custom', path: ['rungs', i, 'when'], message: `expected groups at most ${ruleLimits.depth} deep` });
+      });
+    }),
+);
+export type Response = Omit<z.infer<ReturnType<typeof responseSchema>>, 'rungs'> & { rungs: Rung[] };
+
+function depthOf(conditions: readonly Condition[]): number {
+  return conditions.reduce((deepest, one) => Math.max(deepest, 'of' in one && Array.isArray(one.of) ? 1 + depthOf(one.of) : 0), 0);
+}
+
+const placeOfDrill = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    x: z.number().min(-100_000).max(100_000).describe('px to the right.'),
+    y: z.number().min(-100_000).max(100_000).describe('px down.'),
+  }),
+);
+
+export const drillSchema = /* @__PURE__ */ lazySchema(() =>
+  z.strictObject({
+    id: identifier(),
+    label: label(),
+    note: note(),
+    seed: z.number().int().min(0).max(0xffffffff).default(1).describe('What chance draws from.'),
+    length: z.number().min(0.1).max(drillLimits.length).describe('Seconds.'),
+    actors: z
+      .array(
+        z.strictObject({
+          id: identifier().describe('What it is called here.'),
+          actor: identifier().describe('Which actor of the project it is.'),
+          place: placeOfDrill().describe('Where it stands.'),
+          facing: z
+            .union([z.literal(1), z.literal(-1)])
+            .default(1)
+            .describe('1 to the right, −1 to the left.'),
+          health: z.number().min(0.001).max(ruleLimits.points).optional().describe('Points that it begins with, when not its actor’s own.'),
+        }),
+      )
+      .max(drillLimits.actors)
+      .describe('Who takes part.'),
+    script: z
+      .array(
+        z.strictObject({
+          at: z.number().min(0).max(drillLimits.length).describe('Seconds from the drill’s beginning.'),
+          event: identifier().describe('What is raised.'),
+          source: identifier().optional().describe('Who does it.'),
+          target: identifier().optional().describe('On whom.'),
+          place: placeOfDrill().optional().describe('Where, if on nobody.'),
+          payload: z
+            .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
+            .optional()
+            .describe('What it does not say has its default.'),
+          repeat: z
+            .strictObject({
+              count: z.number().int().min(1).max(drillLimits.repeats).describe('How often.'),
+              every: z.number().min(0.001).max(drillLimits.length).describe('Seconds from one to the next.'),
+            })
+            .optional(),
+        }),
+      )
+      .max(drillLimits.script)
+      .describe('What is raised; at one instant in this order.'),
+    expectations: z.array(expectationSchema()).max(drillLimits.expectations).default([]).describe('What must come of it.'),
+  }),
+);
+export type Drill = Omit<z.infer<ReturnType<typeof drillSchema>>, 'expectations'> & { expectations: Expectation[] };

@@ -1,0 +1,182 @@
+import type { Arena, ArenaActorState, ArenaLogEntry, ArenaOptions, ArenaRaise, Payload, PlayerSignal, PlayerSound } from '../contract.js';
+import { Combatant } from '../combat/parts/combatant.js';
+import { snap } from '../combat/parts/memory.js';
+import type { CombatPlan } from '../combat/plan.js';
+import { Run } from '../combat/run.js';
+import { DocumentError } from '../model/documentError.js';
+import { show } from '../model/json.js';
+import { readList, readNumber, readRecord } from '../take/compileReferences.js';
+import { completePayload } from '../take/payload.js';
+import type { Seconds } from '../units.js';
+import type { LivePlayer } from './player.js';
+import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
+
+type Writable<T> = { -readonly [N in keyof T]: T[N] };
+
+/** The rules of a kit, running on its player: what is raised is decided, played, and told. */
+export class LiveArena implements Arena {
+  readonly log: ArenaLogEntry[] = [];
+  readonly sounds: PlayerSound[] = [];
+  readonly signals: PlayerSignal[] = [];
+  readonly actors: ArenaActorState[] = [];
+  private readonly run: Run;
+  private readonly handed: ((id: string) => number | undefined) | undefined;
+
+  constructor(
+    private readonly plan: CombatPlan,
+    readonly player: LivePlayer,
+    options: ArenaOptions,
+  ) {
+    const { actors, seed, health, comfort: _, ...others } = readRecord(options, ['options']);
+    for (const name of Object.keys(others)) throw new DocumentError(['options', name], 'expected one of actors, seed, comfort, health');
+    if (health !== undefined && typeof health !== 'function')
+      throw new DocumentError(['options', 'health'], `expected a function of an actor’s id, found ${show(health)}`);
+    this.handed = health as typeof this.handed;
+    this.run = new Run(plan, {
+      seed: seed === undefined ? 1 : readSeed(seed, ['options', 'seed']) >>> 0,
+      world: player.clockOf('world'),
+      play: (cue, source, target) => {
+        const { place } = cue;
+        player.strikeAs(
+          cue.sequence,
+          cue.payload,
+          {
+            seed: cue.seed,
+            others: this.run.combatants.flatMap(({ id, standing }) =>
+              id === source?.id || id === target?.id || standing === 'gone' ? [] : [id],
+            ),
+            ...(source && { source: source.id }),
+            ...(target && { target: target.id }),
+            ...(place && { at: { x: player.units.xOut(place.x), y: player.units.yOut(place.y) } }),
+          },
+          { from: player.now },
+        );
+      },
+      listener: {
+        log: (entry) => this.log.push(entry),
+        history: (step) => {
+          if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who);
+        },
+      },
+    });
+    readList(actors, ['options', 'actors'], 1000).forEach((one, i) => this.add(one, ['options', 'actors', i]));
+  }
+
+  get now(): Seconds {
+    return this.player.now;
+  }
+
+  get frame() {
+    return this.player.frame;
+  }
+
+  /** Lets somebody else take part. */
+  join(actor: ArenaOptions['actors'][number]): void {
+    this.add(readRecord(actor, ['actor']), ['actor']);
+  }
+
+  private add(raw: Readonly<Record<string, unknown>>, path: (string | number)[]): void {
+    const id = readId(raw['id'], [...path, 'id']);
+    const actor = this.plan.actors.get(raw['actor'] as string);
+    if (!actor)
+      throw new DocumentError(
+        [...path, 'actor'],
+        `expected an actor of the kit (${[...this.plan.actors.keys()].join(', ')}), found ${show(raw['actor'])}`,
+      );
+    if (this.run.find(id)) throw new DocumentError([...path, 'id'], `expected an id of its own, "${id}" is taken`);
+    readPoint(raw['place'], [...path, 'place']);
+    const place = raw['place'] as { x: number; y: number };
+    const facing = raw['facing'] === -1 ? -1 : 1;
+    const { player } = this;
+    player.body(id, { actor: actor.id, x: place.x, y: place.y, facing, ...(typeof raw['scale'] === 'number' && { scale: raw['scale'] }) });
+    const health = raw['health'] === undefined ? undefined : readNumber(raw['health'], [...path, 'health'], 0.001, actor.health.most);
+    const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
+    this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
+    this.actors.push({ id, actor: actor.id, health: actor.health.start, share: 1, standing: 'up', look: '', statuses: [] });
+    this.tellActors();
+  }
+
+  place(
+    id: string,
+    place: { readonly x: number; readonly y: number; readonly facing?: 1 | -1; readonly velocity?: { x: number; y: number } },
+  ): void {
+    const who = this.known(id, ['id']);
+    readPoint(place, ['place']);
+    const { units } = this.player;
+    who.x = units.xIn(place.x);
+    who.y = units.yIn(place.y);
+    who.facing = place.facing ?? who.facing;
+    this.player.body(id, { ...place });
+  }
+
+  raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {
+    const event = this.plan.events.get(name);
+    if (!event)
+      throw new DocumentError(['event'], `expected an event of the kit (${[...this.plan.events.keys()].join(', ')}), found ${show(name)}`);
+    const { source, target, place, payload = {} } = readRecord(options, ['options']) as ArenaRaise;
+    readNumber(at, ['at'], this.now - 1e-9, this.now + longestStep);
+    if (place !== undefined) readPoint(place, ['options', 'place']);
+    const { units } = this.player;
+    const told = {
+      source: source === undefined ? undefined : this.known(source, ['options', 'source']),
+      target: target === undefined ? undefined : this.known(target, ['options', 'target']),
+      place: place && { x: units.xIn(place.x), y: units.yIn(place.y) },
+    };
+    this.run.hand(at, event, told, completePayload(event, units.payloadIn({ event }, payload satisfies Payload)));
+  }
+
+  advance(to: Seconds): void {
+    const { run } = this;
+    readNumber(to, ['to'], this.now, this.now + longestStep);
+    this.log.length = this.sounds.length = this.signals.length = 0;
+    this.takeHealth();
+    const from = this.now;
+    // Never past what is decided next: whatever that plays begins there.
+    for (let next = run.next; next <= to; next = run.next) {
+      this.pass(next, from);
+      run.advance(next);
+    }
+    this.pass(to, from);
+    run.advance(to);
+    this.tellActors();
+  }
+
+  private pass(to: Seconds, from: Seconds): void {
+    const { player } = this;
+    const before = player.now;
+    player.advance(Math.max(0, to - before));
+    // Instants are told from the beginning of the whole advance.
+    for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - from });
+    for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - from });
+  }
+
+  /** What the game says of health is so, whatever the rules would have left. */
+  private takeHealth(): void {
+    if (!this.handed) return;
+    for (const who of this.run.combatants) {
+      const points = this.handed(who.id);
+      if (points === undefined) continue;
+      readNumber(points, ['health', who.id], 0, who.actor.health.most);
+      who.setHealth(points, who.shown(this.now));
+    }
+  }
+
+  private tellActors(): void {
+    this.run.combatants.forEach((who, i) => {
+      const shown = who.shown(this.now);
+      const state = this.actors[i] as Writable<ArenaActorState>;
+      state.health = who.health(shown);
+      state.share = who.share(shown);
+      state.standing = who.standing;
+      state.look = who.lookAt(shown);
+      state.statuses = [...who.held.values()].map(({ status: { id }, stacks, began }) => ({ id, stacks, age: snap(shown - began) }));
+      this.player.tellHealth(who.id, state.share);
+    });
+  }
+
+  private known(id: string, path: (string | number)[]): Combatant {
+    const who = this.run.find(id);
+    if (who) return who;
+    throw new DocumentError(path, `expected one of ${this.run.combatants.map((one) => one.id).join(', ') || 'nobody'}, found ${show(id)}`);
+  }
+}

@@ -1,0 +1,21 @@
+import type { ClockParty, TimeBend } from '../take/firing.js';
+import { clockParties } from '../take/firing.js';
+import type { Seconds } from '../units.js';
+import type { GameClock } from './gameClock.js';
+
+/** Lets what bends time in one strike, in seconds from its contact, bend the clocks of its parties. */
+export function bendClocks(
+  bends: readonly TimeBend[],
+  clocks: Readonly<Record<ClockParty, GameClock>>,
+  contact: Seconds,
+  now: Seconds,
+  horizon: Seconds,
+): void {
+  if (bends.length === 0) return;
+  for (const party of clockParties) {
+    const windows = bends
+      .filter((bend) => bend.parties.includes(party))
+      .flatMap((bend) => bend.windows.map(({ start, end, rate }) => ({ start: contact + start, end: contact + end, rate })));
+    if (windows.length > 0) clocks[party].add(windows, now, horizon);
+  }
+}

@@ -1,0 +1,191 @@
+import type { ActorFrame, KitActor, SignalCue, SoundCue } from '../contract.js';
+import type { PlayedCue } from '../combat/bentClocks.js';
+import type { DrillRun } from '../combat/drill.js';
+import { Histories } from '../combat/readHistory.js';
+import type { SequencePlan } from '../take/plan.js';
+import type { Seconds } from '../units.js';
+import { LivePlayer } from './player.js';
+import type { Buffers } from './playerFrame.js';
+import { heardOf, type RapidFrame } from './rapidFire.js';
+
+/** An instant of a drill: bodies in the order of its actors, the first as `source`; what each looks like, and who is gone. */
+export interface DrillFrame extends RapidFrame {
+  readonly looks: string[];
+  readonly gone: boolean[];
+}
+
+export interface DrillParts {
+  readonly run: DrillRun;
+  /** The bodies of the drill's actors, in their order. */
+  readonly bodies: readonly (KitActor | undefined)[];
+  readonly planOf: (sequence: string) => SequencePlan;
+}
+
+const conventions = { axis: 'down', angles: 'degrees', unitsPerPixel: 1 } as const;
+/** Every instant of a drill lies so late on its player's clock that nothing begins before that. */
+const zero: Seconds = 10;
+/** Cues that are played by one player: a longer drill is played in pieces, each when it is looked at. */
+const cuesAtOnce = 300;
+/** Pieces that are kept. */
+const kept = 4;
+
+/** A piece of a drill, with what began before it and may still be seen. */
+interface Piece {
+  readonly from: Seconds;
+  readonly to: Seconds;
+  readonly player: LivePlayer;
+  readonly told: { readonly sounds: readonly SoundCue[]; readonly signals: readonly SignalCue[] };
+}
+
+/**
+ * A drill as it is seen and heard: the cues of its run, sampled at any instant in any order at one cost, however long it is. As
+ * a game's player shows it: nothing begins before it was decided.
+ */
+export class DrillTake {
+  readonly start: Seconds = 0;
+  readonly duration: Seconds;
+  readonly histories: Histories;
+  private readonly wall = new Float64Array(1);
+  private pieces: Piece[] = [];
+  private readonly ids: readonly string[];
+  /** Longest that anything of a cue is seen, by its sequence. */
+  private readonly lengths = new Map<string, Seconds>();
+  private readonly longest: Seconds;
+
+  readonly run: DrillRun;
+
+  constructor(private readonly parts: DrillParts) {
+    const { run } = parts;
+    this.run = run;
+    this.ids = run.drill.actors.map(({ id }) => id);
+    this.histories = new Histories(run);
+    this.longest = run.cues.length <= cuesAtOnce ? Infinity : this.longestOf(run.cues);
+    this.duration = run.drill.length;
+  }
+
+  /** What is heard from an instant on: all of it, or as much as is asked for of a drill that is played in pieces. */
+  soundsFrom(t: Seconds, seconds: Seconds = 30): SoundCue[] {
+    return this.piecesWithin(t, t + seconds).flatMap(({ from, to, told: { sounds } }) =>
+      sounds.filter(({ start }) => start >= from && start < to && start >= t),
+    );
+  }
+
+  /** The sounds of the drill's first half minute, or of all of it. */
+  get sounds(): readonly SoundCue[] {
+    return this.soundsFrom(0);
+  }
+
+  get signals(): readonly SignalCue[] {
+    return this.piecesWithin(0, 30).flatMap(({ from, to, told: { signals } }) =>
+      signals.filter(({ start }) => start >= from && start < to),
+    );
+  }
+
+  createFrame(): DrillFrame {
+    const { player } = this.pieceAt(0);
+    const buffers = player.createBuffers();
+    const [first, ...others] = player.bodyFrames as readonly [ActorFrame, ...ActorFrame[]];
+    const looks = this.ids.map(() => '');
+    const frame: DrillFrame = {
+      ...buffers.open,
+      source: first,
+      target: others.at(0) ?? first,
+      targets: others,
+      looks,
+      gone: looks.map(() => false),
+    };
+    made.set(frame, { buffers, player });
+    return frame;
+  }
+
+  /** Writes the instant `t`, in seconds from the drill's beginning. The frame's bodies may be others than before. */
+  sample(t: Seconds, frame: DrillFrame): DrillFrame {
+    const piece = this.pieceAt(t);
+    let own = made.get(frame);
+    if (own?.player !== piece.player) {
+      const buffers = piece.player.createBuffers();
+      own = { buffers, player: piece.player };
+      const [first, ...others] = piece.player.bodyFrames;
+      Object.assign(frame, buffers.open, { source: first, target: others.at(0) ?? first, targets: others });
+      made.set(frame, own);
+    }
+    this.wall[0] = t + zero;
+    piece.player.sampleAt(this.wall, own.buffers);
+    frame.t = t;
+    this.ids.forEach((id, i) => {
+      frame.looks[i] = this.histories.look(id, t);
+      frame.gone[i] = this.histories.standing(id, t) === 'gone';
+    });
+    const { pictures, meters } = own.buffers.shown;
+    for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
+    for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + meters.body[i];
+    return frame;
+  }
+
+  private pieceAt(t: Seconds): Piece {
+    const known = this.pieces.find(({ from, to }) => t >= from && t < to);
+    if (known) return known;
+    const { cues } = this.parts.run;
+    if (cues.length <= cuesAtOnce) return this.keep(-Infinity, Infinity, cues);
+    const from = Math.floor(Math.max(0, t) / pieceLength) * pieceLength;
+    const to = from + pieceLength;
+    return this.keep(
+      from,
+      to,
+      cues.filter(({ at }) => at >= from - this.longest && at < to),
+    );
+  }
+
+  private keep(from: Seconds, to: Seconds, cues: readonly PlayedCue[]): Piece {
+    const player = this.playerOf(cues);
+    player.passAll();
+    const sounds = heardOf(player.sounds, zero);
+    const signals = player.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
+    const piece: Piece = { from, to, player, told: { sounds, signals } };
+    this.pieces = [piece, ...this.pieces].slice(0, kept);
+    return piece;
+  }
+
+  private piecesWithin(from: Seconds, to: Seconds): Piece[] {
+    const pieces = [this.pieceAt(from)];
+    for (let last = pieces[0]; last.to < Math.min(to, this.duration); last = pieces[pieces.length - 1]) pieces.push(this.pieceAt(last.to));
+    return pieces;
+  }
+
+  private playerOf(cues: readonly PlayedCue[]): LivePlayer {
+    const { run, bodies, planOf } = this.parts;
+    const actors = bodies.flatMap((actor) => actor ?? []);
+    const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
+    run.drill.actors.forEach(({ id, x, y, facing }, i) => {
+      const actor = bodies[i];
+      player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
+    });
+    for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
+    for (const { sequence, source, target, place, payload, seed, at, bends } of cues) {
+      const others = this.ids.filter((id) => id !== source && id !== target);
+      player.strikeAs(
+        sequence,
+        payload,
+        { seed, after: zero + at, others, ...(source !== '' && { source }), ...(target !== '' && { target }), ...(place && { at: place }) },
+        { from: zero + at, bends },
+      );
+    }
+    return player;
+  }
+
+  /** The longest that a cue may be seen: each sequence struck once, with room for what stops the clocks of its parties. */
+  private longestOf(cues: readonly PlayedCue[]): Seconds {
+    for (const cue of cues) {
+      if (this.lengths.has(cue.sequence)) continue;
+      const alone = this.playerOf([cue]);
+      this.lengths.set(cue.sequence, Math.max(0, alone.ends - zero - cue.at));
+    }
+    return Math.max(0, ...this.lengths.values()) * 2 + 1;
+  }
+}
+
+/** Seconds of one piece. */
+const pieceLength: Seconds = 4;
+
+/** The buffers that a frame shares, and whose they are. */
+const made = new WeakMap<DrillFrame, { readonly buffers: Buffers; readonly player: LivePlayer }>();

@@ -1,0 +1,173 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join, parse } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { kitDocument, type Kit, type Project } from '@undatio/core';
+import { combatPlanOf, compileContext, compileDrill, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
+import { paths } from '../paths.js';
+import { undatio, withFolder } from '../testing.js';
+
+const demo = async (): Promise<Project> => JSON.parse(await readFile(paths.demoProject, 'utf8')) as Project;
+
+interface Ran {
+  log: LogEntry[];
+  expectations: { holds: boolean }[];
+}
+
+describe('undatio run', () => {
+  it('tells log, histories, cues and expectations of every drill of the demo, and they hold', async () => {
+    for (const { id, expectations } of (await demo()).drills) {
+      const { code, out } = await undatio(['run', 'demo', '--drill', id]);
+      expect(code).withContext(id).toBe(0);
+      const ran = JSON.parse(out) as Ran;
+      expect(ran.expectations.map(({ holds }) => holds)).toEqual(expectations.map(() => true));
+      expect(ran.log.length).toBeGreaterThan(0);
+    }
+  });
+
+  it('exits with 1 where an expectation does not hold, over seeds too, and check tells it', async () => {
+    await withFolder(async (folder) => {
+      const project = await demo();
+      const drill = project.drills.find(({ id }) => id === 'back-some-time');
+      if (!drill) throw new Error('it is there');
+      drill.expectations = [{ expect: 'standing', at: 4, who: 'squeak', is: 'up' }];
+      const file = join(folder, 'x.undatio.json');
+      // Beside its assets, so that they are found.
+      await writeFile(file, JSON.stringify({ ...project, assets: project.assets.map((asset) => ({ ...asset })) }));
+      const beside = join(parse(paths.demoProject).dir, `spec-${process.pid}.undatio.json`);
+      await writeFile(beside, await readFile(file));
+      try {
+        const many = await undatio(['run', beside, '--drill', drill.id, '--seeds', '0..199']);
+        expect(many.code).toBe(1);
+        const { share, failing } = JSON.parse(many.out) as { share: number; failing: { seed: number }[] };
+        // Back after 2 to 4 s, evenly.
+        expect(share).toBeGreaterThan(0.3);
+        expect(share).toBeLessThan(0.7);
+        const one = await undatio(['run', beside, '--drill', drill.id, '--seed', String(failing[0].seed), '--format', 'csv']);
+        expect(one.code).toBe(1);
+        expect(one.out.split('\n')[0]).toBe('at,number,event,source,target,standing,answered,passed,happened');
+        drill.seed = failing[0].seed;
+        await writeFile(beside, JSON.stringify(project));
+        const checked = await undatio(['check', beside]);
+        expect(checked.code).toBe(1);
+        expect(checked.out).toMatch(
+          /^error: drills\[1\]\.expectations\[0\]: expected in "back-some-time": at 4 s squeak is up; found: squeak is gone/,
+        );
+      } finally {
+        await import('node:fs/promises').then(({ rm }) => rm(beside, { force: true }));
+      }
+    });
+  });
+
+  for (const [args, message] of [
+    [['--drill', 'none'], /expected --drill to be one of two-blows/],
+    [['--drill', 'ember', '--seeds', '9..1'], /expected --seeds as A\.\.B/],
+    [['--drill', 'ember', '--seed', '1', '--seeds', '1..2'], /found both/],
+    [['--drill', 'ember', '--format', 'xml'], /expected --format json or csv/],
+  ] as const)
+    it(`refuses ${args.join(' ')} in one line`, async () => {
+      const { code, err } = await undatio(['run', 'demo', ...args]);
+      expect(code).toBe(2);
+      expect(err).toMatch(message);
+    });
+});
+
+describe('a drill', () => {
+  it('goes the same in the studio, by command and in a game on the shipped runtime', async () => {
+    const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit };
+    const project = await demo();
+    const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
+    const plan = combatPlanOf(project, compileContext(project));
+    for (const drill of project.drills) {
+      const compiled = compileDrill(drill, [], plan);
+      const run = runDrill(plan, compiled, drill.seed, project.stopBudget);
+      const take = new DrillTake({
+        run,
+        bodies: drill.actors.map(({ actor }) => kit.actors.find(({ id }) => id === actor)),
+        planOf: plan.planOf,
+      });
+      const frame = take.createFrame();
+      const arena = kit.arena({ seed: drill.seed, actors: drill.actors });
+      for (const { at, event, source, target, place, payload } of compiled.script)
+        arena.raise(event.id, { payload, ...(source && { source }), ...(target && { target }), ...(place && { place }) }, at);
+      const log: unknown[] = [];
+      let worst = 0;
+      // In steps that no frame rate of anything has.
+      for (let t = 0.0173; t < drill.length; t += 0.0173) {
+        arena.advance(t);
+        log.push(...arena.log);
+        take.sample(t, frame);
+        const bodies = [frame.source, ...frame.targets];
+        drill.actors.forEach(({ id, place }, i) => {
+          const shown = arena.frame.bodies[i];
+          worst = Math.max(
+            worst,
+            Math.abs(shown.x - place.x - bodies[i].x),
+            Math.abs(shown.flash - bodies[i].flash),
+            Math.abs(shown.rate - bodies[i].rate),
+          );
+          worst = Math.max(worst, Math.abs(arena.actors[i].health - take.histories.health(id, t)));
+          if (arena.actors[i].look !== frame.looks[i]) worst = Infinity;
+        });
+        for (const list of ['particles', 'numbers', 'rings', 'glyphs', 'meters'] as const) {
+          if (arena.frame[list].count !== frame[list].count) worst = Infinity;
+          if (list === 'meters') continue;
+          for (let i = 0; i < frame[list].count; i++) worst = Math.max(worst, Math.abs(arena.frame[list].x[i] - frame[list].x[i]));
+        }
+      }
+      arena.advance(drill.length);
+      log.push(...arena.log);
+      expect(worst).withContext(drill.id).toBeLessThan(1e-9);
+      expect(JSON.stringify(log)).withContext(drill.id).toBe(JSON.stringify(run.log));
+      const { out } = await undatio(['run', 'demo', '--drill', drill.id]);
+      expect(JSON.stringify((JSON.parse(out) as Ran).log))
+        .withContext(drill.id)
+        .toBe(JSON.stringify(run.log));
+    }
+  });
+
+  it('is refused by an arena where a game asks for what is not there', async () => {
+    const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit };
+    const kit = openKit(JSON.parse(JSON.stringify(kitDocument(await demo()))));
+    const at = { x: 0, y: 0 };
+    const refusal = (work: () => unknown): string => {
+      try {
+        work();
+      } catch (error) {
+        return (error as { path?: string }).path ?? 'no path';
+      }
+      return 'taken';
+    };
+    expect(refusal(() => kit.arena({ actors: [{ id: 'a', actor: 'dragon', place: at }] }))).toBe('options.actors[0].actor');
+    expect(refusal(() => kit.arena({ actors: [], seed: 1.5 }))).toBe('options.seed');
+    expect(refusal(() => kit.arena({ actors: [], mood: 1 } as never))).toBe('options.mood');
+    const arena = kit.arena({ actors: [{ id: 'a', actor: 'pip', place: at }] });
+    expect(refusal(() => arena.raise('song'))).toBe('event');
+    expect(refusal(() => arena.raise('fall', { target: 'b' }))).toBe('options.target');
+    expect(refusal(() => arena.raise('lance-hit', { target: 'a', payload: { damage: 'x' } }))).toBe('payload.damage');
+    expect(refusal(() => arena.raise('fall', { target: 'a' }, NaN))).toBe('at');
+    arena.advance(1);
+    expect(refusal(() => arena.raise('fall', { target: 'a' }, 0.5))).toBe('at');
+    expect(refusal(() => arena.advance(0.5))).toBe('to');
+    expect(refusal(() => arena.advance(NaN))).toBe('to');
+    expect(refusal(() => arena.place('b', at))).toBe('id');
+    expect(refusal(() => arena.join({ id: 'a', actor: 'pip', place: at }))).toBe('actor.id');
+    // What was refused has changed nothing.
+    arena.raise('lance-hit', { target: 'a', payload: { damage: 5 } });
+    arena.advance(1.1);
+    expect(arena.actors[0].health).toBe(15);
+    expect(arena.log.map(({ event }) => event)).toEqual(['lance-hit']);
+  });
+
+  it('leaves health to a game that keeps it, and tells it the harm', async () => {
+    const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit };
+    const kit = openKit(JSON.parse(JSON.stringify(kitDocument(await demo()))));
+    let points = 18;
+    const arena = kit.arena({ actors: [{ id: 'a', actor: 'pip', place: { x: 0, y: 0 } }], health: () => points });
+    arena.raise('lance-hit', { target: 'a', payload: { damage: 5 } });
+    arena.advance(0.1);
+    expect(arena.log[0].happened[0]).toEqual({ what: 'harm', who: 'a', points: 5, health: 13, over: 0 });
+    points = 17;
+    arena.advance(0.2);
+    expect(arena.actors[0].health).toBe(17);
+  });
+});

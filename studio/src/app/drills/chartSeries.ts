@@ -1,0 +1,50 @@
+import type { DrillTake } from '@undatio/core/internal';
+
+export interface Series {
+  readonly name: string;
+  /** Which of the drill's actors it is of. */
+  readonly actor: number;
+  readonly panel: 'health' | 'status' | 'clock';
+  /** Instants and values; a step has two at its instant. */
+  readonly points: readonly (readonly [number, number])[];
+}
+
+/** Points that even stretches are read at. */
+const grid = 240;
+
+/** The histories of a drill as lines on one clock: health in points, stacks of statuses, how fast clocks run. */
+export function seriesOf(take: DrillTake): Series[] {
+  const { histories, run } = take;
+  const { length, actors } = run.drill;
+  const even = Array.from({ length: grid + 1 }, (_, i) => (length * i) / grid);
+  const clocks = [...actors.map(({ id }) => ({ id, clock: run.clocks.of.get(id) })), { id: 'world', clock: run.clocks.world }];
+  return [
+    ...actors.map(({ id }, actor): Series => {
+      const steps = histories.of('health', id);
+      // A value that jumps has one point just before it.
+      const times = [...new Set([...even, ...steps.flatMap(({ at }) => [Math.max(0, at - 1e-6), at])])]
+        .filter((at) => at <= length)
+        .sort((a, b) => a - b);
+      return { name: id, actor, panel: 'health', points: times.map((at) => [at, histories.health(id, at)]) };
+    }),
+    ...actors.flatMap(({ id }, actor) =>
+      histories.namesOf('status', id).map((status): Series => {
+        const steps = histories.of('status', id, status).map(({ at, value }): readonly [number, number] => [at, Number(value)]);
+        return { name: `${id}: ${status}`, actor, panel: 'status', points: [[0, 0], ...stepped(steps), [length, steps.at(-1)?.[1] ?? 0]] };
+      }),
+    ),
+    ...clocks.flatMap(({ id, clock }, actor): Series[] => {
+      const steps = clock?.changes(length) ?? [];
+      if (steps.length === 0) return [];
+      return [{ name: `clock of ${id}`, actor, panel: 'clock', points: [[0, 1], ...stepped(steps, 1), [length, steps.at(-1)?.[1] ?? 1]] }];
+    }),
+  ];
+}
+
+/** Steps with the value before each of them as well. */
+function stepped(steps: readonly (readonly [number, number])[], first = 0): (readonly [number, number])[] {
+  return steps.flatMap(([at, value], i): (readonly [number, number])[] => [
+    [at, steps.at(i - 1) && i > 0 ? steps[i - 1][1] : first],
+    [at, value],
+  ]);
+}

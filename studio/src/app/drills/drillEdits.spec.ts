@@ -1,0 +1,74 @@
+import type { Actor, Drill, Project } from '@undatio/core';
+import { newProject } from '@undatio/core/internal';
+import { firstDifference } from './drillService';
+import { bodiesOf, copyOfDrill, newDrill, onGrid, withActor, withEntry, withoutActor } from './drillEdits';
+
+const whole: Project = newProject(
+  { id: 'game', label: 'Game', viewWidth: 960, viewHeight: 540, axis: 'down', pixelsPerUnit: 1, seen: 'side' },
+  { sha256: '0'.repeat(64), duration: 0.2, peaks: [] },
+).project;
+
+describe('a drill', () => {
+  const drill = newDrill(whole);
+
+  it('begins with the project’s source and target where they stand, and one blow', () => {
+    expect(drill.actors.map(({ id, facing }) => [id, facing])).toEqual([
+      ['striker', 1],
+      ['dummy', -1],
+    ]);
+    expect(drill.actors[0].place.x).toBeLessThan(drill.actors[1].place.x);
+    expect(drill.script).toEqual([{ at: 0.5, event: 'hit', source: 'striker', target: 'dummy' }]);
+    expect(copyOfDrill(drill, { drills: [drill] }).id).not.toBe(drill.id);
+  });
+
+  it('keeps its script in order of time, and tells where a moved event is then', () => {
+    const three: Drill = { ...drill, script: [0.5, 1, 2].map((at) => ({ at, event: 'hit' })) };
+    const { drill: moved, place } = withEntry(three, 0, { at: 1.5, event: 'hit' });
+    expect(moved.script.map(({ at }) => at)).toEqual([1, 1.5, 2]);
+    expect(place).toBe(1);
+    expect(withEntry(three, 1, undefined).drill.script.length).toBe(2);
+    expect(onGrid(1.23456, drill)).toBe(1.23);
+    expect(onGrid(-1, drill)).toBe(0);
+    expect(onGrid(99, drill)).toBe(drill.length);
+  });
+
+  it('takes actors in under free names, and leaves them out with what was theirs', () => {
+    const more = withActor(withActor(drill, 'dummy'), 'dummy');
+    expect(more.actors.map(({ id }) => id)).toEqual(['striker', 'dummy', 'dummy-2', 'dummy-3']);
+    const expecting: Drill = { ...more, expectations: [{ expect: 'standing', at: 1, who: 'dummy', is: 'up' }] };
+    const without = withoutActor(expecting, 'dummy');
+    expect(without.script).toEqual([]);
+    expect(without.expectations).toEqual([]);
+  });
+
+  it('stands on the stage as it says, mirrored where it faces another way', () => {
+    const [first, second] = bodiesOf({ ...drill, actors: drill.actors.map((one) => ({ ...one, facing: 1 })) }, whole.actors);
+    expect([first.role, second.role]).toEqual(['source', 'target']);
+    const mirrored = (a: Actor): number => (a.looks === 'right' ? 1 : -1) * (a.role === 'source' ? 1 : -1);
+    // The dummy's picture looks left, as it stands; facing right it is mirrored.
+    expect([mirrored(first), mirrored(second)]).toEqual([1, -1]);
+  });
+});
+
+describe('two logs', () => {
+  const entry = (at: number, rung: string) =>
+    ({
+      at,
+      number: 0,
+      event: 'hit',
+      source: 'a',
+      target: 'b',
+      payload: {},
+      standing: 'up',
+      rungs: [{ rung, answer: 'answered', why: '' }],
+      happened: [],
+    }) as const;
+
+  it('differ first where they first differ', () => {
+    expect(firstDifference([entry(1, 'x'), entry(2, 'x')], [entry(1, 'x'), entry(2, 'y')])).toBe(
+      'first at 2 s: hit on b: x — now hit on b: y',
+    );
+    expect(firstDifference([entry(1, 'x')], [entry(1, 'x'), entry(3, 'x')])).toBe('first at 3 s: nothing — now hit on b: x');
+    expect(firstDifference([entry(1, 'x')], [entry(1, 'x')])).toBeUndefined();
+  });
+});

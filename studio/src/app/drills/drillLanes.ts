@@ -1,0 +1,241 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Drill } from '@undatio/core';
+import type { Verdict } from '@undatio/core/internal';
+import { PlaybackService } from '../playback/playbackService';
+import { PointerDrag, type Drag } from '../shared/pointerDrag';
+import { onGrid, withEntry } from './drillEdits';
+import { DrillService } from './drillService';
+
+const lane = 26;
+const head = 32;
+
+/** Who does what when: a lane for each actor, events dragged in time, expectations as flags, one playhead through all of it. */
+@Component({
+  selector: 'und-drill-lanes',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PointerDrag],
+  template: `
+    <svg
+      [attr.viewBox]="'0 0 ' + width() + ' ' + height()"
+      [attr.height]="height()"
+      role="group"
+      aria-label="Script"
+      (undDrag)="scrub($event)"
+    >
+      @for (mark of marks(); track mark.at) {
+        <line class="rule" [attr.x1]="mark.x" [attr.x2]="mark.x" y1="12" [attr.y2]="height()" />
+        <text class="time" [attr.x]="mark.x + 2" y="10">{{ mark.at }} s</text>
+      }
+      @for (actor of drill().actors; track actor.id; let i = $index) {
+        <line class="lane" x1="0" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
+        <text class="who" x="4" [attr.y]="laneY(i) + 11">{{ actor.id }}</text>
+      }
+      @for (flag of flags(); track $index) {
+        <path class="flag" [class.bad]="!flag.holds" [attr.d]="'M' + flag.x + ' ' + height() + ' V16 h9 l-3 4 l3 4 h-9'">
+          <title>{{ flag.told }}</title>
+        </path>
+      }
+      @for (entry of entries(); track entry.at) {
+        @for (again of entry.repeats; track again) {
+          <circle class="again" [attr.cx]="again" [attr.cy]="entry.y" r="3" />
+        }
+        <path class="link" [attr.d]="entry.link" />
+        <g
+          class="entry"
+          role="button"
+          tabindex="0"
+          [class.here]="entry.index === picked()"
+          [attr.aria-label]="entry.told"
+          [attr.aria-pressed]="entry.index === picked()"
+          (undDrag)="drag($event, entry.index)"
+          (keydown)="key($event, entry.index)"
+        >
+          <title>{{ entry.told }}</title>
+          <circle [attr.cx]="entry.x" [attr.cy]="entry.y" r="6" />
+          <text [attr.x]="entry.x + 8" [attr.y]="entry.y - 4">{{ entry.name }}</text>
+        </g>
+      }
+      <line class="playhead" [attr.x1]="x(time())" [attr.x2]="x(time())" y1="0" [attr.y2]="height()" />
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+      overflow-y: auto;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      cursor: crosshair;
+      touch-action: none;
+      user-select: none;
+    }
+    .rule {
+      stroke: var(--rule);
+    }
+    .lane {
+      stroke: var(--rule-strong);
+    }
+    text {
+      fill: var(--ink);
+      font: 10px var(--sans);
+    }
+    .time,
+    .who {
+      fill: var(--faint-ink);
+      font: 9px var(--mono);
+    }
+    .entry {
+      cursor: ew-resize;
+    }
+    .entry circle {
+      fill: var(--sheet);
+      stroke: var(--ink);
+      stroke-width: 1.6;
+    }
+    .entry.here circle {
+      fill: var(--ink);
+    }
+    .again {
+      fill: var(--faint-ink);
+    }
+    .link {
+      fill: none;
+      stroke: var(--faint-ink);
+      stroke-dasharray: 2 2;
+    }
+    .flag {
+      fill: var(--sea);
+      stroke: var(--sea);
+      fill-opacity: 0.7;
+    }
+    .flag.bad {
+      fill: var(--contact);
+      stroke: var(--contact);
+      stroke-dasharray: 3 2;
+    }
+    .playhead {
+      stroke: var(--contact);
+      stroke-width: 1.4;
+      pointer-events: none;
+    }
+  `,
+})
+export class DrillLanes {
+  readonly drill = input.required<Drill>();
+  readonly verdicts = input.required<readonly Verdict[]>();
+  readonly picked = input.required<number>();
+  readonly pick = output<number>();
+
+  private readonly drills = inject(DrillService);
+  private readonly playback = inject(PlaybackService);
+  protected readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
+  protected readonly height = computed(() => head + Math.max(1, this.drill().actors.length) * lane + 6);
+  private readonly from = signal({ at: 0, index: -1 });
+  /** px that the lanes are drawn in: as wide as they are shown, so that they stand over the charts. */
+  protected readonly width = signal(900);
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const watch = new ResizeObserver(() => this.width.set(Math.max(300, host.clientWidth)));
+    watch.observe(host);
+    inject(DestroyRef).onDestroy(() => watch.disconnect());
+  }
+
+  protected readonly marks = computed(() => {
+    const { length } = this.drill();
+    const step = [0.1, 0.2, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600].find((one) => length / one <= 14) ?? 600;
+    return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => {
+      const at = Number((i * step).toFixed(2));
+      return { at, x: this.x(at) };
+    });
+  });
+
+  protected readonly entries = computed(() => {
+    const { actors, script } = this.drill();
+    const place = (id: string | undefined): number => actors.findIndex((actor) => actor.id === id);
+    return script.map((entry, index) => {
+      const [by, on] = [place(entry.source), place(entry.target)];
+      const row = by >= 0 ? by : Math.max(0, on);
+      const [x, y] = [this.x(entry.at), this.laneY(row) + 13];
+      const { count = 1, every = 0 } = entry.repeat ?? {};
+      return {
+        index,
+        at: index,
+        x,
+        y,
+        name: entry.event,
+        told: `${entry.event} at ${entry.at} s${entry.source ? ` by ${entry.source}` : ''}${entry.target ? ` on ${entry.target}` : ''}${count > 1 ? `, ${count} times` : ''}; arrow keys move it`,
+        link: on >= 0 && by >= 0 && on !== by ? `M${x} ${y} V${this.laneY(on) + 13}` : '',
+        repeats: Array.from({ length: Math.min(count, 400) - 1 }, (_, i) => this.x(entry.at + (i + 1) * every)).filter(
+          (at) => at <= this.width(),
+        ),
+      };
+    });
+  });
+
+  protected readonly flags = computed(() =>
+    this.drill().expectations.flatMap((one, i) => {
+      const verdict = this.verdicts().at(i);
+      const at = 'at' in one ? one.at : verdict?.at;
+      return at === undefined || !verdict ? [] : [{ x: this.x(at), holds: verdict.holds, told: verdict.found }];
+    }),
+  );
+
+  protected x(seconds: number): number {
+    return 46 + ((this.width() - 60) * seconds) / this.drill().length;
+  }
+
+  protected laneY(row: number): number {
+    return head + row * lane;
+  }
+
+  private secondsAt(event: PointerEvent): number {
+    const svg = (event.target as Element).closest('svg');
+    const { left = 0, width = 1 } = svg?.getBoundingClientRect() ?? {};
+    const px = ((event.clientX - left) / width) * this.width();
+    return ((px - 46) / (this.width() - 60)) * this.drill().length;
+  }
+
+  protected scrub({ phase, event }: Drag): void {
+    if (phase !== 'end') this.playback.scrub(Math.min(this.drill().length, Math.max(0, this.secondsAt(event))));
+  }
+
+  protected drag({ phase, event, dx, gesture }: Drag, index: number): void {
+    if (phase === 'start') {
+      this.pick.emit(index);
+      this.from.set({ at: this.drill().script[index].at, index });
+      return;
+    }
+    if (phase !== 'move' || Math.abs(dx) < 2) return;
+    const { at, index: held } = this.from();
+    const svg = (event.target as Element).closest('svg');
+    const scale = this.width() / (svg?.getBoundingClientRect().width ?? this.width());
+    this.moveTo(held, at + (dx * scale * this.drill().length) / (this.width() - 60), gesture);
+  }
+
+  protected key(event: KeyboardEvent, index: number): void {
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      event.stopPropagation();
+      this.pick.emit(index);
+    }
+    const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (event.key === 'Delete') this.drills.edit('remove an event', (drill) => withEntry(drill, index, undefined).drill);
+    if (step === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.pick.emit(index);
+    this.moveTo(index, this.drill().script[index].at + step * (event.shiftKey ? 0.1 : 0.01), `keys entry ${index}`);
+  }
+
+  private moveTo(index: number, seconds: number, gesture: string): void {
+    const entry = this.drill().script.at(index);
+    if (!entry) return;
+    const { drill, place } = withEntry(this.drill(), index, { ...entry, at: onGrid(seconds, this.drill()) });
+    this.from.set({ ...this.from(), index: place });
+    this.drills.edit(`move ${entry.event}`, () => drill, gesture);
+    if (place !== index) this.pick.emit(place);
+  }
+}

@@ -1,0 +1,201 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Happening, LogEntry } from '@undatio/core/internal';
+import { PlaybackService } from '../playback/playbackService';
+
+/** More lines than this are not shown at once. */
+const mostLines = 400;
+
+/** What was raised, which rung answered, what came of it, and why not the others. A line jumps to its instant. */
+@Component({
+  selector: 'und-drill-log',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <input
+        #filter
+        aria-label="Filter by actor, event or rung"
+        placeholder="actor, event or rung"
+        [value]="wanted()"
+        (input)="wanted.set(filter.value)"
+      />
+      <span class="hint">{{ lines().length }} of {{ log().length }}</span>
+    </div>
+    <ol>
+      @for (line of shown(); track line.entry.number) {
+        <li [class.now]="line.entry === latest()" [class.none]="line.answered === ''">
+          <button type="button" (click)="go(line.entry)">
+            <span class="number at">{{ line.at }}</span>
+            <span class="what">
+              <b>{{ line.entry.event }}</b> {{ line.who }}
+              <span class="rung">{{ line.answered || (line.entry.standing === 'up' ? 'no rung' : 'is ' + line.entry.standing) }}</span>
+            </span>
+          </button>
+          @if (line.happened !== '') {
+            <span class="came">{{ line.happened }}</span>
+          }
+          @if (line.passed.length > 0) {
+            <details>
+              <summary>why not the others</summary>
+              @for (one of line.passed; track one.rung) {
+                <span class="why"
+                  ><b>{{ one.rung }}</b> {{ one.why }}</span
+                >
+              }
+            </details>
+          }
+        </li>
+      } @empty {
+        <li class="hint">Nothing of that sort happens.</li>
+      }
+    </ol>
+    @if (lines().length > shown().length) {
+      <p class="hint">{{ lines().length - shown().length }} more: filter, or look on from the playhead.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr) auto;
+      min-height: 0;
+      font-size: 0.8125rem;
+    }
+    .head {
+      display: flex;
+      align-items: baseline;
+      gap: 0.5rem;
+      padding: 0.3rem 0.5rem;
+    }
+    input {
+      flex: 1;
+      min-width: 4rem;
+      padding: 0.1rem 0.3rem;
+      border: 1px solid var(--rule-strong);
+      border-radius: 3px;
+      background: var(--sheet);
+      color: var(--ink);
+      font: inherit;
+    }
+    ol {
+      margin: 0;
+      padding: 0;
+      overflow: auto;
+      list-style: none;
+      scrollbar-width: thin;
+    }
+    li {
+      padding: 0.15rem 0.5rem;
+      border-top: 1px solid var(--rule);
+    }
+    li.now {
+      background: var(--wash);
+      box-shadow: inset 3px 0 0 var(--contact);
+    }
+    button {
+      display: flex;
+      gap: 0.5rem;
+      width: 100%;
+      padding: 0;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      text-align: left;
+      cursor: pointer;
+    }
+    .at {
+      flex: none;
+      min-width: 2.9rem;
+      color: var(--faint-ink);
+      text-align: right;
+    }
+    .rung {
+      padding: 0 0.3rem;
+      border: 1px solid var(--sea);
+      border-radius: 3px;
+    }
+    .none .rung {
+      border-color: var(--warn);
+      border-style: dashed;
+      color: var(--warn);
+    }
+    .came,
+    details {
+      display: block;
+      margin-left: 3.4rem;
+      color: var(--faint-ink);
+    }
+    summary {
+      cursor: pointer;
+      font-size: 0.75rem;
+    }
+    .why {
+      display: block;
+    }
+    .hint {
+      padding: 0.2rem 0.5rem;
+      color: var(--faint-ink);
+      font-size: 0.75rem;
+    }
+  `,
+})
+export class DrillLog {
+  readonly log = input.required<readonly LogEntry[]>();
+
+  private readonly playback = inject(PlaybackService);
+  private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
+  protected readonly wanted = signal('');
+  /** The last event at or before the playhead. */
+  protected readonly latest = computed(() => this.log().findLast(({ at }) => at <= this.time() + 1e-6));
+  protected readonly lines = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
+    return this.log().flatMap((entry) => {
+      const answered = entry.rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
+      const text = `${entry.event} ${entry.source} ${entry.target} ${answered}`.toLowerCase();
+      if (!words.every((word) => text.includes(word))) return [];
+      return [
+        {
+          entry,
+          answered,
+          at: entry.at.toFixed(2),
+          who: `${entry.source || '·'} → ${entry.target || '·'}`,
+          happened: entry.refused ?? entry.happened.map(happeningWords).filter(Boolean).join(', '),
+          passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
+        },
+      ];
+    });
+  });
+  protected readonly shown = computed(() => {
+    const lines = this.lines();
+    if (lines.length <= mostLines) return lines;
+    const from = Math.max(0, lines.findIndex(({ entry }) => entry === this.latest()) - 20);
+    return lines.slice(from, from + mostLines);
+  });
+
+  protected go({ at }: LogEntry): void {
+    this.playback.scrub(at);
+  }
+}
+
+function happeningWords(one: Happening): string {
+  const number = (value: number): string => String(Number(value.toFixed(2)));
+  switch (one.what) {
+    case 'harm':
+      return `${one.who} −${number(one.points)} to ${number(one.health)}${one.over > 0 ? `, ${number(one.over)} over` : ''}`;
+    case 'mend':
+      return `${one.who} +${number(one.points)} to ${number(one.health)}`;
+    case 'gets':
+      return `${one.who} gets ${one.status}${one.stacks > 1 ? ` × ${one.stacks}` : ''}`;
+    case 'loses':
+      return `${one.who} loses ${one.status}`;
+    case 'plays':
+      return `plays ${one.sequence}`;
+    case 'raises':
+      return `raises ${one.event}${one.on ? ` on ${one.on}` : ''}`;
+    case 'counts':
+      return `${one.counter} is ${number(one.value)}`;
+    case 'looks':
+      return `${one.who} looks ${one.look || 'as before'}`;
+    default:
+      return `${one.who} ${one.what}`;
+  }
+}

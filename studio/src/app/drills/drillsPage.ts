@@ -1,0 +1,156 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { Drill } from '@undatio/core';
+import { PlaybackService } from '../playback/playbackService';
+import { ProjectService } from '../project/projectService';
+import { ScreenAddress } from '../project/screenAddress';
+import { AddMenu } from '../shared/addMenu';
+import { RadioKeys } from '../shared/radioKeys';
+import { ScrubNumber } from '../shared/scrubNumber';
+import { isTyping } from '../shared/typing';
+import type { StageBackground } from '../stage/stageView';
+import { Stage } from '../tune/stage/stage';
+import { Transport } from '../tune/stage/transport';
+import { CastEditor } from './castEditor';
+import { DrillCharts } from './drillCharts';
+import { copyOfDrill, newDrill, newEntry, onGrid } from './drillEdits';
+import { DrillLanes } from './drillLanes';
+import { DrillLog } from './drillLog';
+import { DrillRecorder } from './drillRecorder';
+import { DrillService } from './drillService';
+import { EntryEditor } from './entryEditor';
+import { ExpectationList } from './expectationList';
+
+const sides = ['log', 'expected', 'event', 'actors'] as const;
+
+/** Drills: scripted fights, seen, charted, logged and held against what is expected of them. */
+@Component({
+  selector: 'und-drills-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [
+    AddMenu,
+    CastEditor,
+    DrillCharts,
+    DrillLanes,
+    DrillLog,
+    EntryEditor,
+    ExpectationList,
+    RadioKeys,
+    RouterLink,
+    ScrubNumber,
+    Stage,
+    Transport,
+  ],
+  templateUrl: './drillsPage.html',
+  styleUrl: './drillsPage.scss',
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class DrillsPage {
+  /** From the address: a drill. */
+  readonly drill = input<string>();
+
+  private readonly projects = inject(ProjectService);
+  private readonly playback = inject(PlaybackService);
+  protected readonly recorder = inject(DrillRecorder);
+  protected readonly drills = inject(DrillService);
+  protected readonly address = inject(ScreenAddress);
+  protected readonly project = toSignal(this.projects.project$);
+  protected readonly all = computed(() => this.project()?.drills ?? []);
+  protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
+  protected readonly sides = sides;
+  protected readonly side = signal<(typeof sides)[number]>('log');
+  protected readonly background = signal<StageBackground>('own');
+  protected readonly picked = signal(-1);
+  protected readonly compared = signal<string | undefined>(undefined);
+  protected readonly addable = computed(() =>
+    (this.project()?.events ?? []).map(({ id, label, note }) => ({ value: id, label, ...(note && { about: note }) })),
+  );
+  protected readonly failing = computed(() => this.drills.shown()?.verdicts.filter(({ holds }) => !holds).length ?? 0);
+
+  constructor() {
+    effect(() => {
+      const [first] = this.all();
+      if (first && !this.chosen()) this.address.turnTo('drills', [first.id], { replaceUrl: true });
+    });
+    effect(() => {
+      const id = this.chosen()?.id;
+      untracked(() => {
+        this.picked.set(-1);
+        this.compared.set(undefined);
+        this.drills.look(id);
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
+  }
+
+  protected add(): void {
+    const project = this.project();
+    if (!project) return;
+    const made = newDrill(project);
+    this.projects.add('add a drill', `drills/${made.id}`, made, this.chosen()?.id);
+    this.address.turnTo('drills', [made.id]);
+  }
+
+  protected duplicate(drill: Drill): void {
+    const copy = copyOfDrill(drill, { drills: this.all() });
+    this.projects.add(`duplicate ${drill.label}`, `drills/${copy.id}`, copy, drill.id);
+    this.address.turnTo('drills', [copy.id]);
+  }
+
+  protected remove(drill: Drill): void {
+    const at = this.all().indexOf(drill);
+    const next = this.all().at(at + 1) ?? this.all().at(at - 1);
+    this.projects.remove(`remove ${drill.label}`, [`drills/${drill.id}`]);
+    this.address.turnTo('drills', next && next !== drill ? [next.id] : [], { replaceUrl: true });
+  }
+
+  protected set(label: string, part: Partial<Drill>, gesture?: string): void {
+    this.drills.edit(label, (drill) => ({ ...drill, ...part }), gesture);
+  }
+
+  protected describe(drill: Drill, text: string): void {
+    const note = text.trim();
+    const { note: _, ...without } = drill;
+    if (note !== (drill.note ?? '')) this.drills.edit('sentence', () => (note === '' ? without : { ...drill, note }));
+  }
+
+  /** One more event where the playhead is. */
+  protected addEvent(drill: Drill, id: string): void {
+    const event = this.project()?.events.find((one) => one.id === id);
+    if (!event) return;
+    const entry = newEntry(drill, event, onGrid(Math.max(0, this.playback.time), drill));
+    const script = [...drill.script, entry].sort((a, b) => a.at - b.at);
+    this.set(`add ${event.label}`, { script });
+    this.pick(script.indexOf(entry));
+  }
+
+  protected pick(at: number): void {
+    this.picked.set(at);
+    if (at >= 0) this.side.set('event');
+  }
+
+  protected round(value: number): number {
+    return Math.round(value);
+  }
+
+  protected otherSeed(seed: number): void {
+    this.compared.set(this.drills.comparedWith(Math.round(seed)) ?? `it goes the same under seed ${Math.round(seed)}`);
+  }
+
+  protected lookAtSeed(seed: number): void {
+    this.drills.seed.set(Math.round(seed));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+    const { target } = event;
+    if (target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]')) return;
+    if (event.key === ' ') {
+      event.preventDefault();
+      this.playback.togglePlay();
+    } else if (event.key === '[') this.playback.step(-1);
+    else if (event.key === ']') this.playback.step(1);
+    else if (event.key.toLowerCase() === 'l') this.playback.set({ loop: !this.playback.current.loop });
+  }
+}

@@ -1,0 +1,34 @@
+import { inject, Injectable } from '@angular/core';
+import type { Actor } from '@undatio/core';
+import type { DrillTake } from '@undatio/core/internal';
+import { StageSetUps } from '../stage/stageSetUps';
+import { StrikeService } from './strikeService';
+
+/** What a borrower has on the stage. */
+export interface OnLoan {
+  readonly id: string;
+  readonly take: DrillTake;
+  readonly bodies: readonly Actor[];
+}
+
+/** The stage, lent to one after another: what somebody else has put there meanwhile is not taken away. */
+@Injectable({ providedIn: 'root' })
+export class StageLoan {
+  private readonly strikes = inject(StrikeService);
+  private readonly stages = inject(StageSetUps);
+  private borrower: object | undefined;
+
+  show(borrower: object, { id, take, bodies }: OnLoan): void {
+    this.borrower = borrower;
+    this.strikes.showDrill(id, take);
+    this.stages.lend(bodies.length > 0 ? bodies : undefined);
+  }
+
+  /** Gives the stage back to what is struck, if it is this borrower's. */
+  giveBack(borrower: object): void {
+    if (this.borrower !== borrower) return;
+    this.borrower = undefined;
+    this.strikes.showDrill('', undefined);
+    this.stages.lend(undefined);
+  }
+}

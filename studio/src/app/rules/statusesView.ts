@@ -1,0 +1,151 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Project, Status } from '@undatio/core';
+import { freeId, identifierPattern, rulesRenamed, rulesThatUse, statusCourse } from '@undatio/core/internal';
+import type { DocumentKey, DocumentState } from '../project/documentKey';
+import { ProjectService } from '../project/projectService';
+import { ScrubNumber } from '../shared/scrubNumber';
+import { fixFor } from './findingFixes';
+import { RulesService } from './rulesService';
+
+/** Statuses: how long, what ticks, how they stack, what they prevent; drawn over time as they will go. */
+@Component({
+  selector: 'und-statuses',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ScrubNumber],
+  templateUrl: './statusesView.html',
+  styleUrl: './statusesView.scss',
+})
+export class StatusesView {
+  readonly project = input.required<Project>();
+
+  private readonly projects = inject(ProjectService);
+  private readonly rules = inject(RulesService);
+  private readonly picked = signal('');
+  protected readonly statuses = computed(() => this.project().statuses);
+  protected readonly chosen = computed(() => this.statuses().find(({ id }) => id === this.picked()) ?? this.statuses().at(0));
+  protected readonly course = computed(() => {
+    const [plan, status] = [this.rules.plan(), this.chosen()];
+    return plan && status ? statusCourse(plan, status.id) : undefined;
+  });
+  protected readonly findings = computed(() => {
+    const status = this.chosen();
+    const at = status ? this.statuses().indexOf(status) : -1;
+    return this.rules.findings().filter(({ path }) => path.startsWith(`statuses[${at}]`));
+  });
+  protected readonly refused = signal('');
+  protected readonly stackings = [
+    { value: 'refresh', label: 'begins its length anew' },
+    { value: 'extend', label: 'adds its length' },
+    { value: 'stack', label: 'adds a stack, and begins anew' },
+    { value: 'ignore', label: 'changes nothing' },
+  ] as const;
+  protected readonly cueNames = ['start', 'end'] as const;
+  protected readonly prevents = ['mending'] as const;
+
+  protected pick(status: Status): void {
+    this.picked.set(status.id);
+  }
+
+  protected add(): void {
+    const id = freeId('status', new Set(this.statuses().map((one) => one.id)), 'status');
+    const made: Status = {
+      id,
+      label: 'New status',
+      length: 3,
+      stacking: 'refresh',
+      most: 1,
+      prevents: [],
+      onFall: 'ends',
+      cues: {},
+      late: [],
+    };
+    this.projects.add('add a status', `statuses/${id}`, made);
+    this.picked.set(id);
+  }
+
+  protected remove(status: Status): void {
+    const users = rulesThatUse(this.project(), (use) => use.collection === 'statuses' && use.id === status.id);
+    if (users.length > 0) {
+      this.refused.set(`“${status.label}” is asked for in ${users.map(({ id }) => id).join(', ')}: take it out there first`);
+      return;
+    }
+    this.refused.set('');
+    this.projects.remove(`remove ${status.label}`, [`statuses/${status.id}`]);
+  }
+
+  /** Another id, with everything that asks for it. */
+  protected rename(status: Status, box: HTMLInputElement): void {
+    const to = box.value.trim();
+    if (to === status.id) return;
+    if (!identifierPattern.test(to) || this.statuses().some(({ id }) => id === to)) {
+      this.refused.set(`“${to}” cannot be its id`);
+      box.value = status.id;
+      return;
+    }
+    this.refused.set('');
+    const users = rulesRenamed(this.project(), (use) => use.collection === 'statuses' && use.id === status.id, to);
+    this.projects.change(`rename ${status.id} to ${to}`, [
+      [`statuses/${to}`, { ...status, id: to }],
+      ...users.map(({ collection, id, document }): DocumentState => [`${collection}/${id}` as DocumentKey, document as Status]),
+      [`statuses/${status.id}`, undefined],
+    ]);
+    this.picked.set(to);
+  }
+
+  protected set(status: Status, label: string, part: Partial<Status>, gesture?: string): void {
+    this.projects.editDocument(
+      `statuses/${status.id}`,
+      `${label} of ${status.label}`,
+      (before) => ({ ...before, ...part }) as Status,
+      gesture,
+    );
+  }
+
+  protected drop(status: Status, name: 'length' | 'ticks' | 'note'): void {
+    this.projects.editDocument(`statuses/${status.id}`, `${name} of ${status.label}`, (before) => {
+      const { [name]: _, ...others } = before as Status;
+      return others as Status;
+    });
+  }
+
+  protected setTicks(status: Status, part: Partial<NonNullable<Status['ticks']>>, gesture?: string): void {
+    const ticks = status.ticks ?? { every: 0.5, event: this.firstHarming(), rate: 0 };
+    this.set(status, 'ticks', { ticks: { ...ticks, ...part } }, gesture);
+  }
+
+  private firstHarming(): string {
+    const { events } = this.project();
+    return (events.find(({ harm }) => harm) ?? events.at(0))?.id ?? '';
+  }
+
+  protected toggle(status: Status, what: (typeof this.prevents)[number]): void {
+    const { prevents } = status;
+    this.set(status, 'what it prevents', {
+      prevents: prevents.includes(what) ? prevents.filter((one) => one !== what) : [...prevents, what],
+    });
+  }
+
+  protected setCue(status: Status, name: 'start' | 'end', sequence: string): void {
+    const { [name]: _, ...others } = status.cues;
+    this.set(status, 'cues', { cues: sequence === '' ? others : { ...others, [name]: sequence } });
+  }
+
+  protected addLate(status: Status): void {
+    const [first] = this.project().sequences;
+    if (first) this.set(status, 'what it also does', { late: [...status.late, { after: 0.5, sequence: first.id }] });
+  }
+
+  protected setLate(status: Status, at: number, part: Partial<Status['late'][number]> | undefined, gesture?: string): void {
+    const late = status.late.flatMap((one, i) => (i !== at ? [one] : part ? [{ ...one, ...part }] : []));
+    this.set(status, 'what it also does', { late }, gesture);
+  }
+
+  protected round(value: number): number {
+    return Math.round(value);
+  }
+
+  protected fixOf(problem: Parameters<typeof fixFor>[0]): { readonly label: string; readonly go: () => void } | undefined {
+    const found = fixFor(problem, this.project());
+    return found && { label: found.label, go: () => this.projects.change(found.label, found.changes) };
+  }
+}
