@@ -79,7 +79,12 @@ describe('the cell that a body shows', () => {
   });
 
   it('is of the strongest pose that has a clip; of two alike the first', () => {
-    expect(shown({ hurt: [0.4, 0.1], fall: [0.6, 0.25], lunge: [1, 0] })).toEqual({ picture: 'other', cell: 2, clip: 'flail', look: undefined });
+    expect(shown({ hurt: [0.4, 0.1], fall: [0.6, 0.25], lunge: [1, 0] })).toEqual({
+      picture: 'other',
+      cell: 2,
+      clip: 'flail',
+      look: undefined,
+    });
     expect(shown({ hurt: [0.5, 0.1], fall: [0.5, 0.25] }).clip).toBe('reel');
   });
 });
@@ -128,6 +133,7 @@ describe('the age of a pose', () => {
       picture: 'mosshell',
       cell: 0,
       clip: 'reel',
+      look: undefined,
     });
     expect(() => kit.shownCell('nobody', player.frame.bodies[0], { picture: '', cell: 0 })).toThrowError(
       'actors: expected an actor of the kit, found "nobody"',

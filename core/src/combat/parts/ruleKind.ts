@@ -22,13 +22,12 @@ export interface RuleDefinition<F extends RuleFields> extends Omit<RuleKind, 'fi
 }
 
 /** A kind with its own name and fields known to the compiler, so that the documents' types follow from it. */
-export type DefinedRule<K extends RuleKind, Key extends string, N extends string, F> = Omit<K, Key | 'fields'> & {
-  readonly [P in Key]: N;
-} & { readonly fields: F };
+export type DefinedRule<K extends RuleKind, Key extends string, N extends string, F> = Omit<K, Key | 'fields'> &
+  Readonly<Record<Key, N>> & { readonly fields: F };
 
 /** Any document of some kinds, named under `Key`. */
-export type RuleOf<K, Key extends string> = K extends { readonly [P in Key]: infer N } & { readonly fields: infer F }
-  ? { [P in Key]: N } & RuleRecord<F>
+export type RuleOf<K, Key extends string> = K extends Readonly<Record<Key, infer N>> & { readonly fields: infer F }
+  ? Record<Key, N> & RuleRecord<F>
   : never;
 
 /** Kinds by their names in documents. */
