@@ -63,16 +63,16 @@ async function core() {
 /** The vectors that ship in every kit: the engine plays them once, here. */
 async function writeVectors(folder) {
   rmSync(folder, { recursive: true, force: true });
-  const { makePlayerVectors, makeVectors, vectorIndex } = await import(join(root, 'core/dist/internal.js'));
+  const { makeArenaVectors, makePlayerVectors, makeVectors, vectorIndex } = await import(join(root, 'core/dist/internal.js'));
   const files = makeVectors();
   const write = (name, value) => {
     const file = join(folder, name);
     mkdirSync(dirname(file), { recursive: true });
     writeFileSync(file, JSON.stringify(value) + '\n');
   };
-  const player = makePlayerVectors();
-  write('index.json', vectorIndex(files, player));
-  write('player.json', player);
+  const [player, arena] = [makePlayerVectors(), makeArenaVectors()];
+  write('index.json', vectorIndex(files, player, arena));
+  for (const file of [player, arena]) write(`${file.name}.json`, file);
   for (const file of files) write(`${file.name}.json`, file);
 }
 

@@ -27,8 +27,8 @@ const unreadOfRule = new Set(['label', 'about', 'unit']);
 
 const isText = (node) => ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node);
 
-/** The module with those texts emptied: named properties, and the first two arguments of what makes a field. */
-export function withoutTexts(source, name) {
+/** The module with those texts emptied: named properties, and the first two arguments of what makes a field; without its words. */
+export function withoutTexts(source, name, keepsWords = false) {
   const file = ts.createSourceFile(name, source, ts.ScriptTarget.ES2022, true, ts.ScriptKind.JS);
   const transform = (context) => {
     const empty = () => context.factory.createStringLiteral('');
@@ -37,9 +37,9 @@ export function withoutTexts(source, name) {
         return context.factory.createPropertyAssignment(node.name, empty());
       if (ts.isPropertyAssignment(node) && node.name.getText(file) === 'leads')
         return context.factory.createPropertyAssignment(node.name, context.factory.createArrayLiteralExpression());
-      // What a rule says of its document, a chip or a sentence shows.
-      if (ts.isMethodDeclaration(node) && node.name.getText(file) === 'words') return undefined;
-      if (ts.isPropertyAssignment(node) && node.name.getText(file) === 'words') return undefined;
+      // What an outcome says of its document, a sentence shows; what a condition says is told in a log.
+      const isMember = ts.isMethodDeclaration(node) || ts.isPropertyAssignment(node);
+      if (isMember && !keepsWords && node.name.getText(file) === 'words') return undefined;
       if (ts.isCallExpression(node) && /^[a-z]\w*Rule$/.test(node.expression.getText(file))) {
         const texts = ruleTexts[node.expression.getText(file)] ?? [];
         const shorter = (argument, i) => {
@@ -84,6 +84,6 @@ export function shipModules(from, to) {
     const source = readFileSync(path, 'utf8');
     mkdirSync(dirname(target), { recursive: true });
     const hasTexts = ['effects', 'combat'].some((room) => path.includes(join(from, room)));
-    writeFileSync(target, hasTexts ? withoutTexts(source, entry.name) : source);
+    writeFileSync(target, hasTexts ? withoutTexts(source, entry.name, path.includes(join(from, 'combat', 'conditions'))) : source);
   }
 }

@@ -696,6 +696,8 @@ export interface Arena {
   raise(event: string, options?: ArenaRaise, at?: number): void;
   /** Decides and plays everything up to an instant, that instant included. */
   advance(to: number): void;
+  /** Game seconds that passed for a body, or for the `world`, during the last advance: hit-stops and slows counted exactly. */
+  elapsed(id: string): number;
 }
 
 export interface Kit {

@@ -84,9 +84,10 @@ export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMo
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { sampleLasting } from './ship/lastingParticles.js';
 export { applyConventions } from './ship/conventions.js';
+export { arenaDiffers, type ArenaFile } from './ship/vectors/arenaVectors.js';
 export { differs, vectorDefaults } from './ship/vectors/playVector.js';
 export { scriptDiffers, type PlayerFile } from './ship/vectors/playerVectors.js';
-export { makePlayerVectors, makeVectors, vectorIndex } from './ship/vectors/vectors.js';
+export { makeArenaVectors, makePlayerVectors, makeVectors, vectorIndex } from './ship/vectors/vectors.js';
 export type { Vector, VectorFile } from './ship/vectors/vectorFile.js';
 export { newProject, scaled, type FirstSound, type NewProject, type ProjectChoices } from './start/newProject.js';
 export { compileSequence, effectLimit, type CompileContext } from './take/compile.js';

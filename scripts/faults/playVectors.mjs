@@ -3,12 +3,12 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parentPort, workerData } from 'node:worker_threads';
-import { differs, scriptDiffers } from '@undatio/core/internal';
+import { arenaDiffers, differs, scriptDiffers } from '@undatio/core/internal';
 
 const { folder, vectors } = workerData;
 const read = (name) => JSON.parse(readFileSync(join(vectors, name), 'utf8'));
 const { openKit } = await import(pathToFileURL(join(folder, 'runtime.js')).href);
-const { files, player, defaults } = read('index.json');
+const { files, player, arena, defaults } = read('index.json');
 
 /** The first of some vectors that is not given, with what is other. */
 function firstOf(file, vectors, differs) {
@@ -29,7 +29,7 @@ function firstDifference() {
     const first = firstOf(file, read(file).vectors, differs);
     if (first !== undefined) return first;
   }
-  return firstOf(player.file, read(player.file).scripts, scriptDiffers);
+  return firstOf(player.file, read(player.file).scripts, scriptDiffers) ?? firstOf(arena.file, read(arena.file).scripts, arenaDiffers);
 }
 
 parentPort.postMessage(firstDifference());

@@ -23,7 +23,7 @@ export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = 
   const [runtime, declarations, vectors, documents] = await Promise.all([
     kinds ? leanRuntime(kinds, project.responses.length > 0) : wholeRuntime(),
     readFile(join(paths.kitRuntime, 'undatio-runtime.d.ts'), 'utf8'),
-    readVectors(kinds),
+    readVectors(kinds, project.responses.length > 0),
     readDocuments(),
   ]);
   return Promise.all(
@@ -36,22 +36,29 @@ export async function kitFiles({ project, assetBytes }: ProjectSource, { lean = 
   );
 }
 
-interface VectorIndex {
-  readonly player: { readonly file: string; readonly kinds: readonly string[] };
-  readonly files: readonly VectorIndex['player'][];
+interface VectorEntry {
+  readonly file: string;
+  readonly kinds: readonly string[];
 }
 
-/** The vectors as they were built; with `kinds`, those that need no others. */
-async function readVectors(kinds: readonly string[] | undefined): Promise<{ path: string; text: string }[]> {
+interface VectorIndex {
+  readonly player: VectorEntry;
+  readonly arena: VectorEntry;
+  readonly files: readonly VectorEntry[];
+}
+
+/** The vectors as they were built; with `kinds`, those that need no others, and those of rules only where there are any. */
+async function readVectors(kinds: readonly string[] | undefined, decides: boolean): Promise<{ path: string; text: string }[]> {
   const folder = join(paths.kitRuntime, 'vectors');
   const text = await readFile(join(folder, 'index.json'), 'utf8');
   const index = JSON.parse(text) as VectorIndex;
-  const plays = (entry: VectorIndex['player']): boolean => !kinds || entry.kinds.every((kind) => kinds.includes(kind));
+  const plays = (entry: VectorEntry): boolean => !kinds || entry.kinds.every((kind) => kinds.includes(kind));
   const files = index.files.filter(plays);
-  const { player, ...others } = index;
-  const listed = plays(player) ? [player, ...files] : files;
+  const { player, arena, ...others } = index;
+  const games = { ...(plays(player) && { player }), ...(plays(arena) && (!kinds || decides) && { arena }) };
+  const listed = [...Object.values(games), ...files];
   return [
-    { path: 'vectors/index.json', text: kinds ? JSON.stringify({ ...others, ...(plays(player) && { player }), files }) + '\n' : text },
+    { path: 'vectors/index.json', text: kinds ? JSON.stringify({ ...others, ...games, files }) + '\n' : text },
     ...(await Promise.all(listed.map(async ({ file }) => ({ path: `vectors/${file}`, text: await readFile(join(folder, file), 'utf8') })))),
   ];
 }
@@ -63,6 +70,7 @@ function readDocuments(): Promise<{ path: string; text: string }[]> {
     ['docs/kit-format.md', join(paths.documents, 'kit-format.md')],
     ['docs/player.md', join(paths.documents, 'player.md')],
     ['docs/drawing.md', join(paths.documents, 'drawing.md')],
+    ['docs/rules.md', join(paths.documents, 'rules.md')],
     ['LICENSE', paths.licence],
   ];
   return Promise.all(files.map(async ([path, file]) => ({ path, text: await readFile(file, 'utf8') })));

@@ -48,6 +48,9 @@ describe('the types of a kit', () => {
       "kit.assetFile('lance-crack-a');",
       "const player = kit.player({ seed: 7, comfort: { shake: 0.5 } }); player.body('m', { actor: 'mosshell', x: 0, y: 0 });",
       "player.strike('lance-heavy', { damage: 12 }, { target: 'm' }).stop({ let: 'cut' }); player.advance(0.1); player.frame.particles.body[0];",
+      "const arena = kit.arena({ actors: [{ id: 'm', actor: 'mosshell', place: { x: 0, y: 0 } }] });",
+      "arena.raise('lance-hit', { target: 'm', payload: { damage: 12, kind: 'sap' } }, 0.5); arena.advance(1); arena.elapsed('m');",
+      "if (arena.actors[0].statuses[0]?.id === 'burning' && arena.log[0].event === 'lance-hit') arena.join({ id: 'p', actor: 'pip', place: { x: 9, y: 0 } });",
       'const heard: SignalName[] = []; for (const id of kit.sequences) kit.eventOf(id); export { heard };',
     ];
     const wrong = [
@@ -60,6 +63,12 @@ describe('the types of a kit', () => {
       "player.strike('lance-haevy');",
       "player.strike('lance-heavy', { dammage: 12 });",
       "player.body('m', { actor: 'moss', x: 0, y: 0 });",
+      "kit.arena({ actors: [{ id: 'm', actor: 'moss', place: { x: 0, y: 0 } }] });",
+      "arena.raise('lance-hitt');",
+      "arena.raise('lance-hit', { payload: { dammage: 12 } });",
+      "arena.raise('nectar-sip', { payload: { damage: 12 } });",
+      "arena.join({ id: 'x', actor: 'moss', place: { x: 0, y: 0 } });",
+      "if (arena.actors[0].statuses[0].id === 'burnt') arena.advance(2);",
     ];
     const told = await compiled([...opening, ...right, ...wrong].join('\n'));
     expect(told.map((line) => Number.parseInt(line, 10))).toEqual(wrong.map((_, i) => opening.length + right.length + 1 + i));

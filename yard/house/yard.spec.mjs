@@ -3,13 +3,16 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { strToU8, zipSync } from 'fflate';
-import { bakedColumns, kitDocument } from '@undatio/core';
-import { projectWith } from '@undatio/core/testing/projects';
+import { bakedColumns, kitDocument, readProject } from '@undatio/core';
+import { projectJson, projectWith } from '@undatio/core/testing/projects';
 
 const yard = fileURLToPath(new URL('../', import.meta.url));
 const outfile = join(yard, 'dist/tested.mjs');
 await build({
-  stdin: { contents: ['joust', 'openArchive', 'instant'].map((name) => `export * from './src/${name}.ts';`).join('\n'), resolveDir: yard },
+  stdin: {
+    contents: ['joust', 'drillBout', 'openArchive', 'instant'].map((name) => `export * from './src/${name}.ts';`).join('\n'),
+    resolveDir: yard,
+  },
   outfile,
   bundle: true,
   format: 'esm',
@@ -17,7 +20,7 @@ await build({
   packages: 'external',
   logLevel: 'silent',
 });
-const { Joust, openArchive, sampleInstant } = await import(pathToFileURL(outfile).href);
+const { DrillBout, Joust, openArchive, sampleDrill, sampleInstant } = await import(pathToFileURL(outfile).href);
 
 const effects = [
   { kind: 'flash', id: 'flash', amount: { drive: 'damage', in: [0, 50], out: [0, 1] } },
@@ -92,17 +95,19 @@ describe('the joust', () => {
       },
     };
     const struck = [];
-    const joust = new Joust(counted, (blow) => struck.push(blow));
+    const joust = new Joust(counted, [], (line) =>
+      struck.push(line.match(/^(?<sequence>\S+), damage (?<damage>\d+), seed (?<seed>\d+)$/).groups),
+    );
     const contacts = [];
     const held = [];
     for (let t = 0; t < seconds; t += frame) {
-      const before = joust.player.now;
+      const before = joust.now;
       const { x } = joust.beetles[0];
       joust.advance(frame);
-      const { now } = joust.player;
+      const { now } = joust;
       for (const { blow, at } of blows)
         if (blow.contact >= before && blow.contact < now) contacts.push({ blow, at, attackerX: joust.beetles[0].x });
-      if (joust.player.elapsed('striker') === 0) held.push(Math.abs(joust.beetles[0].x - x));
+      if (joust.feedback.elapsed('striker') === 0) held.push(Math.abs(joust.beetles[0].x - x));
     }
     return { struck, contacts, held, blows, joust };
   }
@@ -134,6 +139,130 @@ describe('the joust', () => {
   it('lets a blow go when nothing of it is left', () => {
     const { blows } = played(60);
     expect(blows.filter(({ blow }) => blow.playing).length).toBeLessThan(3);
+  });
+});
+
+describe('rules in the yard', () => {
+  /** Blows that fell who is struck by the third or so, and a return after two seconds. */
+  function decided() {
+    const { events, actors, ...json } = projectJson(effects);
+    const { project, problems } = readProject({
+      ...json,
+      events: [
+        ...events.map((one) => ({ ...one, harm: { value: 'damage', kindField: 'kind' } })),
+        { id: 'fall', label: 'Fall', fields: [] },
+        {
+          id: 'burn',
+          label: 'Burn',
+          fields: [{ name: 'points', label: 'Points', type: 'number', min: 0, max: 9, step: 1, default: 1 }],
+          harm: { value: 'points' },
+        },
+      ],
+      actors: [
+        {
+          role: 'target',
+          picture: 'mosshell',
+          width: 160,
+          height: 120,
+          id: 'mosshell',
+          label: 'Mosshell',
+          health: { most: 60, falls: 'fall' },
+          healthLooks: [{ id: 'worn', at: 0.5 }],
+        },
+        { role: 'source', picture: 'mosshell', width: 120, height: 100, id: 'brasshorn', label: 'Brasshorn' },
+      ],
+      statuses: [{ id: 'lit', label: 'Lit', length: 3, ticks: { every: 1, event: 'burn', rate: 0 } }],
+      responses: [
+        {
+          id: 'lance-hit',
+          event: 'lance-hit',
+          rungs: [{ id: 'hits', then: [{ outcome: 'harm' }, { outcome: 'play', sequence: 'blow' }, { outcome: 'give', status: 'lit' }] }],
+        },
+        { id: 'burn', event: 'burn', rungs: [{ id: 'burns', then: [{ outcome: 'harm' }] }] },
+        {
+          id: 'fall',
+          event: 'fall',
+          rungs: [{ id: 'goes', when: [{ condition: 'standing', is: 'down' }], then: [{ outcome: 'away', back: 2 }] }],
+        },
+      ],
+      drills: [
+        {
+          id: 'two',
+          label: 'Two blows',
+          length: 3,
+          seed: 4,
+          actors: [
+            { id: 'b', actor: 'brasshorn', place: { x: -80, y: 0 } },
+            { id: 'm', actor: 'mosshell', place: { x: 80, y: 0 }, facing: -1 },
+          ],
+          script: [{ at: 0.5, event: 'lance-hit', source: 'b', target: 'm', payload: { damage: 20 }, repeat: { count: 2, every: 1 } }],
+          expectations: [],
+        },
+      ],
+    });
+    if (!project) throw new Error(JSON.stringify(problems));
+    return archiveOf(JSON.parse(JSON.stringify(kitDocument(project))));
+  }
+
+  it('know which events are blows, and which are told by statuses', () => {
+    expect(decided().blows).toEqual([{ event: 'lance-hit', harm: 'damage', kinds: { field: 'kind', options: jasmine.any(Array) } }]);
+    expect(archiveOf(kitJson()).blows).toEqual([]);
+  });
+
+  it('decide what a charge does: it harms, fells, and nobody charges until both are up again', () => {
+    const { played, blows } = decided();
+    const lines = [];
+    const joust = new Joust(played, blows, (line) => lines.push(line));
+    const standings = new Set();
+    let charged = 0;
+    for (let t = 0; t < 60; t += 1 / 60) {
+      const { x } = joust.beetles[0];
+      const { standing } = joust.state('struck');
+      joust.advance(1 / 60);
+      standings.add(standing);
+      if (standing !== 'up' && joust.beetles[0].x > x + 1e-9) charged++;
+    }
+    expect([...standings].sort()).toEqual(['gone', 'up']);
+    expect(charged).toBe(0);
+    // Every blow lands on whoever is up: it is felled, is away for two seconds, and is struck again.
+    const fallen = lines.filter((line) => line === 'fall → goes').length;
+    expect(fallen).toBeGreaterThan(1);
+    expect(lines[0]).toBe('lance-hit → hits; 6 of harm, 54 left; gets lit');
+    expect(lines.filter((line) => line.startsWith('lance-hit')).every((line) => line.includes('→ hits'))).toBeTrue();
+  });
+
+  it('stand still in the hit-stops of what is played', () => {
+    const { played, blows } = decided();
+    const joust = new Joust(played, blows, () => undefined);
+    let longest = 0;
+    let still = 0;
+    for (let t = 0; t < 10; t += 1 / 120) {
+      const before = joust.beetles[0].x;
+      joust.advance(1 / 120);
+      still = joust.feedback.elapsed('striker') === 0 ? still + 1 / 120 : 0;
+      if (still > 0) expect(joust.beetles[0].x).toBe(before);
+      longest = Math.max(longest, still);
+    }
+    expect(longest).toBeGreaterThan(0.2 - 2.5 / 120);
+    expect(longest).toBeLessThan(0.2 + 1 / 120);
+  });
+
+  it('play a drill of the kit again and again, the same as at one instant of it', () => {
+    const { played, drills } = decided();
+    const lines = [];
+    const bout = new DrillBout(played, drills[0], (line) => lines.push(line));
+    while (bout.now < 1.7 - 1e-9) bout.advance(0.017);
+    const rows = new Map(sampleDrill(played, drills[0], String(bout.now)));
+    const { health, look, standing } = bout.state('m');
+    expect([rows.get('m.health'), rows.get('m.look'), rows.get('m.standing')]).toEqual([health, look, standing]);
+    expect([health, look]).toEqual([20, 'worn']);
+    const body = bout.frame.bodies.find(({ id }) => id === 'm');
+    expect(rows.get('m.x')).toBeCloseTo(body.x, 9);
+    expect(rows.get('m.flash')).toBeCloseTo(body.flash, 9);
+    for (let i = 0; i < 200; i++) bout.advance(0.017);
+    expect(lines.filter((line) => line.startsWith('0.50 s lance-hit')).length).toBe(2);
+    expect(told(() => sampleDrill(played, drills[0], '4'))).toBe('Expected seconds from 0 to 3, found “4”.');
+    expect(told(() => sampleDrill(played, drills[0], 'soon'))).toMatch(/^Expected seconds from the drill’s beginning/);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Kit, KitActor, PartPose, PlayerBodyFrame, PoseFrame, ShownCell } from '@undatio/core/runtime';
+import type { ArenaActorState, Kit, KitActor, PartPose, PlayerBodyFrame, PoseFrame, ShownCell } from '@undatio/core/runtime';
 import { cellPlace } from './cellPlace.js';
 import { hex } from './drawing.js';
 
@@ -16,14 +16,23 @@ export class BodyPainter {
 
   private readonly shown: ShownCell = { picture: '', cell: 0 };
 
-  paint(context: CanvasRenderingContext2D, kit: Kit | undefined, pictures: Pictures, body: PlayerBodyFrame): void {
+  /** `state` is what the rules say of it; `now` is how old the clip of a look is. */
+  paint(
+    context: CanvasRenderingContext2D,
+    kit: Kit | undefined,
+    pictures: Pictures,
+    body: PlayerBodyFrame,
+    state: ArenaActorState | undefined,
+    now: number,
+  ): void {
+    if (state?.standing === 'gone') return;
     const actor = kit?.actors.find(({ id }) => id === body.actor);
     const { width, height } = actor ?? unknown;
     this.scratch.width = (width + 2 * margin) * sharpness;
     this.scratch.height = (height + 2 * margin) * sharpness;
     const ink = this.scratch.getContext('2d') as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
-    if (kit && actor) this.paintActor(ink, kit, actor, pictures, body);
+    if (kit && actor) this.paintActor(ink, kit, actor, pictures, body, kit.shownCell(actor.id, body, this.shown, state?.look, now));
     else paintPlain(ink);
     if (body.flash > 0) flood(ink, body);
     context.save();
@@ -37,11 +46,17 @@ export class BodyPainter {
   }
 
   /** From the cell of a clip, from its parts, or from its picture; mirrored where it faces the other way than they look. */
-  private paintActor(ink: CanvasRenderingContext2D, kit: Kit, actor: KitActor, pictures: Pictures, body: PlayerBodyFrame): void {
+  private paintActor(
+    ink: CanvasRenderingContext2D,
+    kit: Kit,
+    actor: KitActor,
+    pictures: Pictures,
+    body: PlayerBodyFrame,
+    shown: ShownCell,
+  ): void {
     const { height } = actor;
     const { facing, pose } = body;
     const looks = actor.looks === undefined ? facing : actor.looks === 'right' ? 1 : -1;
-    const shown = kit.shownCell(actor.id, body, this.shown);
     const whole = moved(actor, 'whole', pose);
     ink.save();
     // The whole body turns about its feet.
@@ -49,7 +64,7 @@ export class BodyPainter {
     ink.rotate((whole.turn * facing * Math.PI) / 180);
     ink.scale(facing * looks, 1);
     ink.translate(0, -height / 2);
-    if (shown.clip === undefined && actor.parts.length > 0) paintParts(ink, actor, pictures, pose, looks);
+    if (shown.clip === undefined && shown.look === undefined && actor.parts.length > 0) paintParts(ink, actor, pictures, pose, looks);
     else paintCell(ink, kit, actor, pictures, shown);
     ink.restore();
   }

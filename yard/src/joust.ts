@@ -1,4 +1,7 @@
-import type { Kit, KitActor, Payload, Player } from '@undatio/core/runtime';
+import type { ArenaActorState, Kit, KitActor, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import { decidedWords, type Bout } from './bout.js';
+import { RuleFeedback, SequenceFeedback, type Feedback } from './feedback.js';
+import type { Blow } from './openArchive.js';
 
 /** A beetle of this game, or whoever the kit has in its place. Positions are px; x grows to the right. */
 export interface Beetle {
@@ -11,22 +14,17 @@ export interface Beetle {
   x: number;
 }
 
-export interface Struck {
-  readonly sequence: string;
-  readonly damage: number;
-  readonly seed: number;
-}
-
 const walkSpeed = 210;
 const retreatSpeed = 130;
 
 /**
- * Two beetles that charge in turn, strike, and walk home. Feedback is whatever the kit says: the game tells the player where
- * its beetles are, strikes when a charge begins, and lets time pass.
+ * Two beetles: one charges, strikes, and walks home. What comes of it is whatever the kit says, by its rules where it has some
+ * and by each of its sequences in turn otherwise: the game tells where its beetles are, strikes when a charge begins, and lets
+ * time pass.
  */
-export class Joust {
+export class Joust implements Bout {
   readonly beetles: readonly [Beetle, Beetle];
-  readonly player: Player;
+  readonly feedback: Feedback;
   /** The distance between the two when they touch, and from the contact point to who is struck. */
   private readonly reach: number;
   private readonly behind: number;
@@ -34,39 +32,56 @@ export class Joust {
   private phase: 'charge' | 'retreat' = 'charge';
   private isStruck = false;
 
-  constructor(
-    private readonly kit: Kit,
-    private readonly struck: (blow: Struck) => void,
-  ) {
-    this.player = kit.player({ seed: 1000 });
+  constructor(kit: Kit, blows: readonly Blow[], told: (line: string) => void) {
     const striker = kit.actors.find(({ role }) => role === 'source');
-    const struckOne = kit.actors.find(({ role }) => role === 'target');
+    const struck = kit.actors.find(({ role }) => role === 'target');
     this.beetles = [
       { id: 'striker', actor: striker, facing: 1, home: -250, x: -250 },
-      { id: 'struck', actor: struckOne, facing: -1, home: 150, x: 150 },
+      { id: 'struck', actor: struck, facing: -1, home: 150, x: 150 },
     ];
     // As they stand in the kit about its contact point.
-    this.behind = struckOne?.place?.x ?? 80;
+    this.behind = struck?.place?.x ?? 80;
     this.reach = this.behind - (striker?.place?.x ?? -80);
+    this.feedback =
+      blows.length > 0 && striker && struck
+        ? new RuleFeedback(kit, this.beetles, blows, (entry) => told(decidedWords(entry)))
+        : new SequenceFeedback(kit, told);
     this.place();
   }
 
-  /** Advances the game by `dt` seconds of wall time. */
+  get now(): number {
+    return this.feedback.player.now;
+  }
+
+  get frame(): PlayerFrame {
+    return this.feedback.player.frame;
+  }
+
+  get sounds(): readonly PlayerSound[] {
+    return this.feedback.sounds;
+  }
+
+  state(id: string): ArenaActorState | undefined {
+    return this.feedback.state(id);
+  }
+
   advance(dt: number): void {
-    const { player } = this;
+    const { feedback } = this;
     const [attacker, defender] = this.beetles;
+    // Nobody charges at one that is down or gone, or while being so.
+    if (!this.isUp(attacker) || !this.isUp(defender)) this.phase = 'retreat';
     const goal = this.phase === 'charge' ? defender.x - this.reach : attacker.home;
     if (this.phase === 'charge' && !this.isStruck) this.strikeNext((goal - attacker.x) / walkSpeed);
-    player.advance(dt);
+    feedback.advance(dt);
     // Each on its own clock: they stand still in the hit-stops that name them.
     const speed = this.phase === 'charge' ? walkSpeed : retreatSpeed;
-    walk(attacker, goal, speed * player.elapsed(attacker.id));
-    for (const { id, settledX } of player.frame.bodies) {
+    if (this.isUp(attacker)) walk(attacker, goal, speed * feedback.elapsed(attacker.id));
+    for (const { id, settledX } of this.frame.bodies) {
       const beetle = this.beetles.find((one) => one.id === id);
       // A throw that stays is the game's from here on.
       if (beetle) beetle.x += settledX;
     }
-    if (this.phase === 'retreat') walk(defender, defender.home, 60 * player.elapsed(defender.id));
+    if (this.phase === 'retreat' && this.isUp(defender)) walk(defender, defender.home, 60 * feedback.elapsed(defender.id));
     if (Math.abs(goal - attacker.x) < 0.5) {
       this.phase = this.phase === 'charge' ? 'retreat' : 'charge';
       this.isStruck = false;
@@ -74,26 +89,20 @@ export class Joust {
     this.place();
   }
 
-  private place(): void {
-    for (const { id, actor, x, facing } of this.beetles)
-      this.player.body(id, { x, y: actor?.place?.y ?? 0, facing, ...(actor && { actor: actor.id }) });
+  private isUp({ id }: Beetle): boolean {
+    return (this.state(id)?.standing ?? 'up') === 'up';
   }
 
-  /** Struck as soon as the charge begins, `after` seconds before contact: a wind-up has its time. */
+  private place(): void {
+    for (const beetle of this.beetles) this.feedback.place(beetle);
+  }
+
+  /** Told as soon as the charge begins, `after` seconds before contact. */
   private strikeNext(after: number): void {
     this.isStruck = true;
-    const [attacker, defender] = this.beetles;
-    const sequence = this.kit.sequences[this.turn % this.kit.sequences.length];
-    const seed = 1000 + this.turn;
-    const damage = 6 + ((this.turn * 17) % 40);
-    this.turn++;
-    const at = { x: defender.x - this.behind, y: 0 };
-    // Events have fields of their own: one without damage is struck with its defaults.
-    const payload: Payload = this.kit.eventOf(sequence).fields.some(({ name, type }) => name === 'damage' && type === 'number')
-      ? { damage }
-      : {};
-    this.player.strike(sequence, payload, { source: attacker.id, target: defender.id, seed, after: Math.max(0, after), at });
-    this.struck({ sequence, damage, seed });
+    const [source, target] = this.beetles;
+    const at = { x: target.x - this.behind, y: 0 };
+    this.feedback.strike({ turn: this.turn++, source: source.id, target: target.id, after: Math.max(0, after), at });
   }
 }
 

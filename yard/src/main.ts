@@ -1,5 +1,7 @@
-import { sampleInstant } from './instant.js';
-import { Joust, type Struck } from './joust.js';
+import type { Bout } from './bout.js';
+import { DrillBout } from './drillBout.js';
+import { sampleDrill, sampleInstant } from './instant.js';
+import { Joust } from './joust.js';
 import { ArchiveError, openArchive, type OpenedKit } from './openArchive.js';
 import { Painter } from './painter.js';
 import { Speaker } from './speaker.js';
@@ -14,13 +16,16 @@ const message = find<HTMLElement>('message');
 const log = find<HTMLOListElement>('log');
 const speaker = new Speaker();
 let opened: OpenedKit | undefined;
-let joust: Joust | undefined;
+let bout: Bout | undefined;
 let paused = false;
 const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.played);
 
-function noteBlow({ sequence, damage, seed }: Struck): void {
+/** How a drill is named among sequences. */
+const drillMark = 'drill:';
+
+function note(line: string): void {
   const item = document.createElement('li');
-  item.textContent = `${sequence}, damage ${damage}, seed ${seed}`;
+  item.textContent = line;
   log.append(item);
   while (log.children.length > 6) log.firstElementChild?.remove();
 }
@@ -57,17 +62,32 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
     painter.setPictures(await loadPictures(next));
     await speaker.use(next);
     opened = next;
-    joust = new Joust(next.played, noteBlow);
-    log.replaceChildren();
-    find('kit').textContent = `${next.kit.name} from ${name}: ${next.kit.sequences.length} sequences.`;
-    find('sequence').replaceChildren(...next.kit.sequences.map((id) => new Option(id, id)));
+    const { kit, blows, drills } = next;
+    find('kit').textContent =
+      `${kit.name} from ${name}: ${kit.sequences.length} sequences` +
+      (blows.length > 0 ? `, ${drills.length} drills, and rules that decide.` : '.');
+    const optionsOfDrills = (mark: string): HTMLOptionElement[] => drills.map(({ id, label }) => new Option(label, mark + id));
+    find('watch').replaceChildren(new Option('the joust', ''), ...optionsOfDrills(''));
+    find('sequence').replaceChildren(...kit.sequences.map((id) => new Option(id, id)), ...optionsOfDrills(drillMark));
     message.textContent = '';
+    watch('');
   } catch (error) {
     if (!(error instanceof ArchiveError)) throw error;
     // What was playing goes on.
     message.textContent = `${name}: ${error.message}`;
   }
 }
+
+/** The joust, or a drill by its id. */
+function watch(drill: string): void {
+  if (!opened) return;
+  const { played, blows, drills } = opened;
+  const found = drills.find(({ id }) => id === drill);
+  bout = found ? new DrillBout(played, found, note) : new Joust(played, blows, note);
+  log.replaceChildren();
+}
+
+find<HTMLSelectElement>('watch').addEventListener('change', ({ target }) => watch((target as HTMLSelectElement).value));
 
 async function fetchKit(): Promise<void> {
   try {
@@ -113,13 +133,13 @@ find('instant').addEventListener('submit', (event) => {
   event.preventDefault();
   if (!opened) return;
   const value = (id: string): string => find<HTMLInputElement>(id).value;
+  const { kit, played, drills } = opened;
+  const [sequence, time] = [value('sequence'), value('time')];
+  const drill = drills.find(({ id }) => sequence === drillMark + id);
   try {
-    const rows = sampleInstant(opened.kit, {
-      sequence: value('sequence'),
-      payload: value('payload'),
-      seed: value('seed'),
-      time: value('time'),
-    });
+    const rows = drill
+      ? sampleDrill(played, drill, time)
+      : sampleInstant(kit, { sequence, payload: value('payload'), seed: value('seed'), time });
     find('numbers')
       .querySelector('tbody')
       ?.replaceChildren(...rows.map(tableRow));
@@ -145,11 +165,11 @@ function tick(now: number): void {
   // A tab that slept does not leap ahead.
   const dt = Math.min(0.1, (now - last) / 1000);
   last = now;
-  if (!paused && joust) {
-    joust.advance(dt);
-    speaker.play(joust.player.sounds);
+  if (!paused && bout) {
+    bout.advance(dt);
+    speaker.play(bout.sounds);
   }
-  painter.paint(joust);
+  painter.paint(bout);
   requestAnimationFrame(tick);
 }
 

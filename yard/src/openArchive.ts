@@ -1,5 +1,13 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { openKit, type Kit, type KitError } from '@undatio/core/runtime';
+import type { DrillDocument } from './drillBout.js';
+
+/** An event of the kit that takes health and that its rules answer, with the fields that say how much and of which kind. */
+export interface Blow {
+  readonly event: string;
+  readonly harm: string;
+  readonly kinds: { readonly field: string; readonly options: readonly string[] } | undefined;
+}
 
 /** A kit with its files, as a game would carry it. */
 export interface OpenedKit {
@@ -7,6 +15,9 @@ export interface OpenedKit {
   readonly kit: Kit;
   /** The same as this game measures: in px and degrees, y downward. */
   readonly played: Kit;
+  /** What a beetle's charge may be, where the kit has rules that decide about it. */
+  readonly blows: readonly Blow[];
+  readonly drills: readonly DrillDocument[];
   file(path: string): Uint8Array | undefined;
 }
 
@@ -34,9 +45,33 @@ export function openArchive(bytes: Uint8Array): OpenedKit {
   }
   try {
     const kit = openKit(json);
-    return { kit, played: openKit({ ...(json as object), conventions: own }), file: (path) => files[path] };
+    const played = openKit({ ...(json as object), conventions: own });
+    const documents = json as KitDocuments;
+    return { kit, played, blows: blowsOf(documents), drills: documents.drills ?? [], file: (path) => files[path] };
   } catch (error) {
     const { path, expected } = error as KitError;
     throw new ArchiveError(`kit.json cannot be used: ${path}: ${expected}`);
   }
+}
+
+/** What the yard reads of `kit.json` by itself, once the runtime has found it sound. Kits of before rules were shipped have none. */
+interface KitDocuments {
+  readonly events: readonly {
+    readonly id: string;
+    readonly harm?: { readonly value: string; readonly kindField?: string };
+    readonly fields: readonly { readonly name: string; readonly options?: readonly string[] }[];
+  }[];
+  readonly responses?: readonly { readonly event: string }[];
+  readonly statuses?: readonly { readonly ticks?: { readonly event: string } }[];
+  readonly drills?: readonly DrillDocument[];
+}
+
+function blowsOf({ events, responses = [], statuses = [] }: KitDocuments): Blow[] {
+  // What a status tells by itself is no blow of a beetle's.
+  const ticks = new Set(statuses.map(({ ticks }) => ticks?.event));
+  return events.flatMap(({ id, harm, fields }) => {
+    if (!harm || ticks.has(id) || !responses.some(({ event }) => event === id)) return [];
+    const options = fields.find(({ name }) => name === harm.kindField)?.options;
+    return [{ event: id, harm: harm.value, kinds: harm.kindField && options ? { field: harm.kindField, options } : undefined }];
+  });
 }

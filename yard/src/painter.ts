@@ -2,7 +2,7 @@ import type { Kit, PlayerFrame } from '@undatio/core/runtime';
 import { BodyPainter } from './bodyPainter.js';
 import { cellPlace } from './cellPlace.js';
 import { hex, paintArcs, paintMeters, paintRibbons, paintText } from './drawing.js';
-import type { Joust } from './joust.js';
+import type { Bout } from './bout.js';
 
 const zoom = 1.35;
 const ground = 62;
@@ -10,7 +10,7 @@ const stillView = { x: 0, y: 0, roll: 0, zoom: 1, vignette: 0, flash: 0, flashCo
 /** Tinted copies of pictures that are kept. */
 const mostTints = 300;
 
-/** Draws the joust on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
+/** Draws what goes on on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
 export class Painter {
   private readonly context: CanvasRenderingContext2D;
   private readonly bodies = new BodyPainter();
@@ -34,7 +34,7 @@ export class Painter {
     this.pictures = new Map([...pictures].map(([id, picture]) => [id, raster(picture)]));
   }
 
-  paint(joust: Joust | undefined): void {
+  paint(bout: Bout | undefined): void {
     const { context, canvas } = this;
     const scale = window.devicePixelRatio;
     const { clientWidth, clientHeight } = canvas;
@@ -47,17 +47,17 @@ export class Painter {
     context.fillRect(0, 0, clientWidth, clientHeight);
     context.translate(clientWidth * 0.5, clientHeight * 0.6);
     context.scale(zoom, zoom);
-    const frame = joust?.player.frame;
+    const frame = bout?.frame;
     const view = frame?.view ?? stillView;
     context.rotate((-view.roll * Math.PI) / 180);
     context.scale(view.zoom, view.zoom);
     context.translate(-view.x, -view.y);
     this.paintArena();
-    if (!frame) return;
+    if (!bout || !frame) return;
     this.paintPictures(frame, 0);
     this.paintPictures(frame, 1);
     paintRibbons(context, frame, 0);
-    for (const body of frame.bodies) this.bodies.paint(context, this.kit(), this.pictures, body);
+    for (const body of frame.bodies) this.bodies.paint(context, this.kit(), this.pictures, body, bout.state(body.id), bout.now);
     this.paintPictures(frame, 2);
     paintArcs(context, frame);
     paintRibbons(context, frame, 1);

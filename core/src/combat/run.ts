@@ -233,7 +233,7 @@ export class Run implements Doing, RunState {
     const left = Math.max(least, before - points);
     const health = left <= nearly ? 0 : left;
     who.setHealth(health, shown);
-    this.tell({ what: 'harm', who: who.id, points, health, over: Math.max(0, points - (before - health)) });
+    this.tell({ what: 'harm', who: who.id, points, health, over: beyond(points - (before - health)) });
     this.tellHealth(who);
     if (health === 0 && !cannotFall) this.fall(who, asking);
   }
@@ -244,7 +244,7 @@ export class Run implements Doing, RunState {
     const before = who.health(shown);
     const health = Math.min(who.actor.health.most, before + points);
     who.setHealth(health, shown);
-    this.tell({ what: 'mend', who: who.id, points, health, over: Math.max(0, points - (health - before)) });
+    this.tell({ what: 'mend', who: who.id, points, health, over: beyond(points - (health - before)) });
     this.tellHealth(who);
   }
 
@@ -409,4 +409,9 @@ export function defaultsOf({ fields }: { readonly fields: CompiledEventRules['fi
   let payload = defaults.get(fields);
   if (!payload) defaults.set(fields, (payload = Object.fromEntries(fields.map((field) => [field.name, field.default]))));
   return payload;
+}
+
+/** What of a number was over: the rounding of a difference is nothing. */
+function beyond(points: number): number {
+  return points <= nearly ? 0 : points;
 }

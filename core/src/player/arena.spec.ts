@@ -113,6 +113,17 @@ describe('an arena', () => {
     expect(arena.actors[1].health).toBe(40);
   });
 
+  it('tells how much game time passed for each in the whole of an advance', () => {
+    const arena = kitOf().arena(two);
+    for (const at of [0.2, 0.25, 0.6]) arena.raise('lance-hit', { ...hit, payload: { damage: 1 } }, at);
+    arena.advance(1);
+    // A tenth from 0.2, held on until 0.35, and another tenth.
+    expect(['b', 'm', 'world'].map((id) => Number(arena.elapsed(id).toFixed(9)))).toEqual([1, 0.75, 1]);
+    arena.advance(1.5);
+    expect(['m', 'world'].map((id) => Number(arena.elapsed(id).toFixed(9)))).toEqual([0.5, 0.5]);
+    expect(() => arena.elapsed('nobody')).toThrowError(KitError, /id: expected one of b, m, found "nobody"/);
+  });
+
   it('lets others join, and has them where the game puts them', () => {
     const arena = kitOf().arena(two);
     arena.advance(1);

@@ -20,6 +20,8 @@ export class LiveArena implements Arena {
   readonly signals: PlayerSignal[] = [];
   readonly actors: ArenaActorState[] = [];
   private readonly run: Run;
+  /** Of the last advance, by body and world. */
+  private readonly passed = new Map<string, Seconds>();
   private readonly handed: ((id: string) => number | undefined) | undefined;
 
   constructor(
@@ -59,6 +61,7 @@ export class LiveArena implements Arena {
         },
       },
     });
+    this.passed.set('world', 0);
     readList(actors, ['options', 'actors'], 1000).forEach((one, i) => this.add(one, ['options', 'actors', i]));
   }
 
@@ -92,6 +95,7 @@ export class LiveArena implements Arena {
     const health = raw['health'] === undefined ? undefined : readNumber(raw['health'], [...path, 'health'], 0.001, actor.health.most);
     const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
     this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
+    this.passed.set(id, 0);
     this.actors.push({ id, actor: actor.id, health: actor.health.start, share: 1, standing: 'up', look: '', statuses: [] });
     this.tellActors();
   }
@@ -129,6 +133,7 @@ export class LiveArena implements Arena {
     const { run } = this;
     readNumber(to, ['to'], this.now, this.now + longestStep);
     this.log.length = this.sounds.length = this.signals.length = 0;
+    for (const id of this.passed.keys()) this.passed.set(id, 0);
     this.takeHealth();
     const from = this.now;
     // Never past what is decided next: whatever that plays begins there.
@@ -141,10 +146,17 @@ export class LiveArena implements Arena {
     this.tellActors();
   }
 
+  elapsed(id: string): Seconds {
+    const seconds = this.passed.get(id);
+    if (seconds === undefined) this.known(id, ['id']);
+    return seconds ?? 0;
+  }
+
   private pass(to: Seconds, from: Seconds): void {
     const { player } = this;
     const before = player.now;
     player.advance(Math.max(0, to - before));
+    for (const [id, seconds] of this.passed) this.passed.set(id, seconds + player.elapsed(id));
     // Instants are told from the beginning of the whole advance.
     for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - from });
     for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - from });

@@ -191,6 +191,7 @@ function guardedArena(arena: Arena, player: Player): Arena {
     place: (id, place) => asKitError(() => arena.place(id, place)),
     raise: (event, options, at) => asKitError(() => arena.raise(event, options, at)),
     advance: (to) => asKitError(() => arena.advance(to)),
+    elapsed: (id) => asKitError(() => arena.elapsed(id)),
   };
 }
 

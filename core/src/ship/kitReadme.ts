@@ -5,6 +5,8 @@ export function kitReadme(project: Project): string {
   const { axis, angles, unitsPerPixel } = project.conventions;
   const rows = project.sequences.map((sequence) => `| ${sequence.id} | ${sequence.label} | ${sequence.event} |`);
   const first = project.sequences[0]?.id ?? 'sequence';
+  const decided = project.responses.find(({ rungs }) => rungs.length > 0)?.event;
+  const actor = project.actors[0]?.id;
   return `# ${project.label}: feedback kit
 
 Timed feedback sequences with the engine that plays them. No dependencies; runs in browsers and Node.
@@ -21,7 +23,7 @@ take.sample(0.05, frame); // any time, any order
 For a game with many strikes at once on bodies that move, \`kit.player()\` keeps them together; \`docs/player.md\` says how, and
 \`docs/drawing.md\` how everything is drawn.
 
-In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
+${decided !== undefined && actor !== undefined ? arenaText(decided, actor) : ''}In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
 
 \`\`\`ts
 import type { ThisKit } from './kit.js';
@@ -39,5 +41,19 @@ file in an order in which a port can be built.
 | sequence | | event |
 |---|---|---|
 ${rows.join('\n')}
+`;
+}
+
+/** What a kit with rules says of them. */
+function arenaText(event: string, actor: string): string {
+  return `Its rules decide what comes of an event: health, statuses, falls, and which sequence plays. \`docs/rules.md\` says how.
+
+\`\`\`js
+const arena = kit.arena({ actors: [{ id: 'm1', actor: '${actor}', place: { x: 0, y: 0 } }], seed: 7 });
+arena.raise('${event}', { target: 'm1' }); // now, or at an instant that is to come
+arena.advance(arena.now + 1 / 60);
+arena.log; arena.actors; arena.frame; arena.sounds;
+\`\`\`
+
 `;
 }

@@ -5,7 +5,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'node:path';
 import { unzipSync } from 'fflate';
 import { bakedColumns, type Kit } from '@undatio/core';
-import { differs, type VectorFile } from '@undatio/core/internal';
+import { arenaDiffers, differs, type ArenaFile, type VectorFile } from '@undatio/core/internal';
 import ts from 'typescript';
 import { paths } from '../paths.js';
 import { gone, serveProcess, undatio, undatioProcess, withFolder } from '../testing.js';
@@ -251,7 +251,11 @@ describe('undatio export', () => {
       const kit = runtime.openKit(kitJson);
       // A kit of its own sequences plays, and its runtime gives every vector that ships with it.
       for (const name of kit.sequences) expect(kit.strike(name).duration).withContext(name).toBeGreaterThan(0);
-      const index = JSON.parse(await text('vectors/index.json')) as { defaults: never; files: { file: string }[] };
+      const index = JSON.parse(await text('vectors/index.json')) as {
+        defaults: never;
+        files: { file: string }[];
+        arena: { file: string };
+      };
       expect(index.files.length).toBeGreaterThan(50);
       for (const { file } of index.files) {
         const { vectors } = JSON.parse(await text(`vectors/${file}`)) as VectorFile;
@@ -260,6 +264,12 @@ describe('undatio export', () => {
             .withContext(`${file}: ${vector.about}`)
             .toBeUndefined();
       }
+      const { scripts } = JSON.parse(await text(`vectors/${index.arena.file}`)) as ArenaFile;
+      expect(scripts.length).toBeGreaterThan(10);
+      for (const script of scripts)
+        expect(arenaDiffers(script, runtime.openKit, index.defaults))
+          .withContext(script.about)
+          .toBeUndefined();
       expect(await text('undatio-runtime.js')).toContain('//# sourceMappingURL=undatio-runtime.js.map');
       const map = JSON.parse(await text('undatio-runtime.js.map')) as { version: number; sources: string[]; sourcesContent: string[] };
       expect(map.version).toBe(3);
@@ -267,6 +277,7 @@ describe('undatio export', () => {
       expect(map.sources.filter((source) => !source.startsWith('undatio/'))).toEqual([]);
       expect(map.sourcesContent.length).toBe(map.sources.length);
       expect(await text('docs/engine.md')).toContain('# The engine');
+      expect(await text('docs/rules.md')).toContain('# What decides');
       expect(JSON.parse(await text('package.json'))).toEqual(jasmine.objectContaining({ name: 'elytra-league-kit', type: 'module' }));
       expect((await stat(join(out, 'kit.schema.json'))).size).toBeLessThan(155_000);
       for (const { file } of (kitJson as DemoDocument).assets) expect((await readFile(join(out, file))).length).toBeGreaterThan(100);

@@ -198,11 +198,12 @@ describe('a saved project', () => {
         const text = new TextDecoder().decode(files.find(({ path }) => path === 'vectors/index.json')?.bytes);
         const index = JSON.parse(text) as {
           player?: { file: string };
+          arena?: { file: string };
           files: { file: string; kinds: string[] }[];
           base: object;
         };
         const shipped = files.map(({ path }) => path).filter((path) => path.startsWith('vectors/') && !path.endsWith('index.json'));
-        const named = [...index.files, ...(index.player ? [index.player] : [])];
+        const named = [...index.files, ...(index.player ? [index.player] : []), ...(index.arena ? [index.arena] : [])];
         expect(shipped.sort()).toEqual(named.map(({ file }) => `vectors/${file}`).sort());
         return index;
       };
@@ -210,6 +211,7 @@ describe('a saved project', () => {
       expect(again).toEqual(whole);
       expect(lean.base).toEqual(whole.base);
       expect([whole.player?.file, lean.player]).toEqual(['player.json', undefined]);
+      expect([whole.arena?.file, lean.arena]).toEqual(['arena.json', undefined]);
       expect(lean.files.map(({ file }) => file)).toContain('kinds/flash.json');
       for (const { kinds } of lean.files) expect(kinds.filter((kind) => kind !== 'flash' && kind !== 'hit-stop')).toEqual([]);
       expect(lean.files.length).toBeLessThan(whole.files.length / 4);

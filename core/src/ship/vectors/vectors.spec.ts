@@ -1,12 +1,16 @@
 import { effectKinds } from '../../effects/registry.js';
 import { openKit } from '../../runtime.js';
+import { conditionKinds, groupNames } from '../../combat/conditions/registry.js';
+import { outcomeKinds } from '../../combat/outcomes/registry.js';
+import { arenaDiffers } from './arenaVectors.js';
 import { differs, vectorDefaults } from './playVector.js';
 import { scriptDiffers } from './playerVectors.js';
-import { makePlayerVectors, makeVectors, vectorIndex } from './vectors.js';
+import { makeArenaVectors, makePlayerVectors, makeVectors, vectorIndex } from './vectors.js';
 
 describe('the vectors', () => {
   const files = makeVectors();
   const player = makePlayerVectors();
+  const arena = makeArenaVectors();
   const defaults = vectorDefaults();
   /** As a port reads them. */
   const read = JSON.parse(JSON.stringify(files)) as typeof files;
@@ -29,11 +33,27 @@ describe('the vectors', () => {
     expect(scriptDiffers({ ...first, advances }, openKit, defaults)).toContain('advances.0.elapsed');
   });
 
-  it('have a file for every kind, and are no more than 600 kB', () => {
+  it('of the rules are given by the runtime, and by no other, and have every condition and outcome in them', () => {
+    const { scripts } = JSON.parse(JSON.stringify(arena)) as typeof arena;
+    expect(scripts.flatMap((script) => arenaDiffers(script, openKit, defaults) ?? [])).toEqual([]);
+    const [first] = scripts;
+    const advances = first.advances.map((advance) => ({ ...advance, log: [] }));
+    expect(arenaDiffers({ ...first, advances }, openKit, defaults)).toContain('advances.0.log');
+    const text = JSON.stringify(scripts.map(({ ladders }) => ladders));
+    for (const kind of [...Object.keys(conditionKinds), ...groupNames]) expect(text).toContain(`"condition":"${kind}"`);
+    for (const kind of Object.keys(outcomeKinds)) expect(text).toContain(`"outcome":"${kind}"`);
+    // Nothing that can happen is left out.
+    const happened = JSON.stringify(scripts.flatMap(({ advances: all }) => all));
+    for (const what of ['harm', 'mend', 'gets', 'loses', 'plays', 'raises', 'counts', 'falls', 'goes', 'looks'])
+      expect(happened).withContext(what).toContain(`"what":"${what}"`);
+  });
+
+  it('have a file for every kind, and are no more than 600 kB, those of the rules 50 kB besides', () => {
     const names = files.map(({ name }) => name);
     for (const kind of Object.keys(effectKinds)) expect(names).toContain(`kinds/${kind}`);
-    const size = [vectorIndex(files, player), player, ...files].reduce((sum, file) => sum + JSON.stringify(file).length, 0);
+    const size = [vectorIndex(files, player, arena), player, ...files].reduce((sum, file) => sum + JSON.stringify(file).length, 0);
     expect(size).toBeLessThan(600_000);
+    expect(JSON.stringify(arena).length).toBeLessThan(50_000);
   });
 
   it('are told from others by what they hold', () => {
@@ -64,7 +84,7 @@ describe('the vectors', () => {
   });
 
   it('come with the hashes and widths that a port begins with', () => {
-    const { hashes, letterWidths } = vectorIndex(files, player);
+    const { hashes, letterWidths } = vectorIndex(files, player, arena);
     expect(hashes[0].slice(5)).toEqual([0x71edfbad, 0x71edfbad / 2 ** 32]);
     expect([letterWidths['i'], letterWidths['m'], letterWidths['other']]).toEqual([47, 132, 92]);
   });

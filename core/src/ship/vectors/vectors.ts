@@ -1,6 +1,7 @@
 import { draw, hash4, hashText } from '../../maths/hash.js';
 import { advanceOf } from '../../maths/letterWidths.js';
 import { openKit } from '../../runtime.js';
+import { arenaBase, arenaCases, arenaKinds, playArena, type ArenaFile } from './arenaVectors.js';
 import { vectorBase } from './base.js';
 import { allKindCases } from './kindVectors.js';
 import { playerCases, playScript, type PlayerFile } from './playerVectors.js';
@@ -23,6 +24,8 @@ export interface VectorIndex {
   readonly letterWidths: Readonly<Record<string, number>>;
   /** Scripts of games, for ports that have a player. */
   readonly player: { readonly file: string; readonly about: string; readonly kinds: readonly string[] };
+  /** Drills, for ports that let the rules decide. */
+  readonly arena: { readonly file: string; readonly about: string; readonly kinds: readonly string[] };
   readonly files: readonly { readonly file: string; readonly about: string; readonly kinds: readonly string[] }[];
 }
 
@@ -60,8 +63,23 @@ export function makePlayerVectors(): PlayerFile {
 const aboutPlayer =
   'The player: each script makes one of the base’s kit, does its steps, and at each advance must give the game time that passed, the cues and the frame; rows end with the place of their body. For ports that play many strikes at once.';
 
+/** What rules must decide. */
+export function makeArenaVectors(): ArenaFile {
+  const defaults = vectorDefaults();
+  return {
+    name: 'arena',
+    about: aboutArena,
+    kinds: arenaKinds,
+    base: arenaBase,
+    scripts: arenaCases.map((wanted) => playArena(wanted, openKit, defaults)),
+  };
+}
+
+const aboutArena =
+  'The rules: each script is a drill in an arena of a kit of the base, with the events, actors and sequences that stand here, its statuses, and a response for each of its ladders. Raise the script, advance to each instant in turn, and the log, the actors, their clocks’ rates and the signals must be as written: what is empty, up, at its default, at full rate or not asked is left out; a rung has the words of why it did not answer, none where it did. Without `actors` the striker stands as b at −90 and the struck as m at 90, facing it; without a seed it is 1. For ports that decide.';
+
 /** The index of the given files. */
-export function vectorIndex(files: readonly VectorFile[], player: PlayerFile): VectorIndex {
+export function vectorIndex(files: readonly VectorFile[], player: PlayerFile, arena: ArenaFile): VectorIndex {
   const letters = Array.from({ length: 95 }, (_, i) => String.fromCharCode(32 + i));
   return {
     about:
@@ -83,6 +101,7 @@ export function vectorIndex(files: readonly VectorFile[], player: PlayerFile): V
       other: Math.round(advanceOf('é') * 100),
     },
     player: { file: `${player.name}.json`, about: player.about, kinds: player.kinds },
+    arena: { file: `${arena.name}.json`, about: arena.about, kinds: arena.kinds },
     files: files.map(({ name, about, kinds }) => ({ file: `${name}.json`, about, kinds })),
   };
 }
