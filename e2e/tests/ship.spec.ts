@@ -1,8 +1,10 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { readProjectText } from '@undatio/core';
+import { combatPlanOf, compileContext, compileDrill, DrillTake, runDrill } from '@undatio/core/internal';
 import { bake as bakeHere } from '../../server/dist/commands/bake.js';
-import { expect, test, undatio } from './studio.js';
+import { expect, root, test, undatio } from './studio.js';
 
 const instants = [-0.05, 0, 0.05, 0.1, 0.4];
 
@@ -139,12 +141,64 @@ test.describe('the yard', () => {
   test('runs on the very runtime that ships, and jousts by itself', async ({ studio: { page }, server }) => {
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#log li')).not.toHaveCount(0, { timeout: 30_000 });
-    await expect(page.locator('#log li').first()).toContainText('lance-light');
+    // The kit's rules say what a blow is.
+    await expect(page.locator('#log li').first()).toContainText('lance-hit → light; 6 of harm, 94 left');
     const served = await (await fetch(`${server.address}/yard/undatio-runtime.js`)).text();
     const kit = unzipSync(new Uint8Array(await (await fetch(`${server.address}/api/projects/elytra-league/kit`)).arrayBuffer()));
     expect(served).toBe(strFromU8(kit['undatio-runtime.js']));
     const script = await (await fetch(`${server.address}/yard/yard.js`)).text();
     expect(script).toMatch(/from\s*"\.\/undatio-runtime\.js"/);
+  });
+
+  test('shows every drill of the demo as the studio does, to a billionth', async ({ studio: { page }, server }) => {
+    test.setTimeout(120_000);
+    const { project } = readProjectText(await readFile(join(root, 'demo/elytra-league.undatio.json'), 'utf8'));
+    if (!project) throw new Error('the demo can be read');
+    await page.goto(`${server.address}/yard`);
+    await expect(page.locator('#kit')).toContainText(`${project.drills.length} drills, and rules that decide`);
+    await page.getByRole('button', { name: 'Pause' }).click();
+    // At an instant at which a stream lets something go, the last digit decides whether it is there.
+    const instantsOf = (length: number): number[] => [0.09, 0.31, 0.52, 0.77, 0.99].map((share) => share * length + 0.000317);
+    const asked = project.drills.map(({ id, length }) => ({ id: `drill:${id}`, payload: '{}', instants: instantsOf(length) }));
+    const shown = await page.evaluate(sampleInYard, asked);
+    const plan = combatPlanOf(project, compileContext(project));
+    const wrong: string[] = [];
+    let compared = 0;
+    for (const [d, drill] of project.drills.entries()) {
+      const run = runDrill(plan, compileDrill(drill, [], plan), drill.seed, project.stopBudget);
+      // Places of the body's parts and poses do not matter here: only where it is.
+      const bodies = drill.actors.map(({ actor }) => project.actors.find(({ id }) => id === actor) as never);
+      const take = new DrillTake({ run, bodies, planOf: plan.planOf });
+      const frame = take.createFrame();
+      for (const [i, t] of instantsOf(drill.length).entries()) {
+        take.sample(t, frame);
+        const cells = shown[d][i];
+        const same = (name: string, value: number | string): void => {
+          compared++;
+          const near = typeof value === 'string' ? cells[name] === value : Math.abs(Number(cells[name]) - value) <= 1e-9;
+          if (!near) wrong.push(`${drill.id} at ${t} s: ${name} is ${cells[name]}, not ${value}`);
+        };
+        drill.actors.forEach(({ id, place }, b) => {
+          const body = b === 0 ? frame.source : frame.targets[b - 1];
+          same(`${id}.x`, place.x + body.x);
+          same(`${id}.y`, place.y + body.y);
+          for (const name of ['rotation', 'scaleX', 'scaleY', 'alpha', 'flash', 'rate'] as const) same(`${id}.${name}`, body[name]);
+          same(`${id}.health`, take.histories.health(id, t));
+          same(`${id}.standing`, take.histories.standing(id, t));
+          same(`${id}.look`, frame.looks[b]);
+        });
+        for (const name of ['x', 'y', 'roll', 'zoom'] as const) same(`view.${name}`, frame.view[name]);
+        for (const name of ['particles', 'rings', 'numbers', 'pictures', 'glyphs', 'ribbons'] as const) same(name, frame[name].count);
+        for (let n = 0; n < Math.min(4, frame.particles.count); n++)
+          for (const name of ['x', 'y', 'size'] as const) same(`particle ${n} ${name}`, frame.particles[name][n]);
+      }
+    }
+    expect(wrong.slice(0, 20)).toEqual([]);
+    expect(compared).toBeGreaterThan(1500);
+    // And it is watched as it goes.
+    await page.locator('#watch').selectOption('two-blows');
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await expect(page.locator('#log')).toContainText('lance-hit →', { timeout: 20_000 });
   });
 
   test('plays a kit from a file, and tells what is wrong with one that was tampered with', async ({ studio: { page }, server }, info) => {
