@@ -177,6 +177,13 @@ describe('an arena', () => {
       ],
       [() => arena.place('nobody', { x: 0, y: 0 }), /id: expected one of b, m, found "nobody"/],
       [() => arena.place('b', { x: NaN, y: 0 }), /place/],
+      [() => arena.place('b', { x: 9, y: 0, facing: 0 } as never), /facing/],
+      [
+        () => arena.join({ id: 'x', actor: 'mosshell', place: { x: 0, y: 0 }, facing: 'left' } as never),
+        /actor\.facing: expected 1 or -1, found "left"/,
+      ],
+      [() => arena.join({ id: 'x', actor: 'mosshell', place: { x: 0, y: 0 }, scale: NaN }), /actor\.scale: expected a number from/],
+      [() => arena.join({ id: 'x', actor: 'mosshell', place: { x: 0, y: 0 }, health: 41 }), /actor\.health: expected a number from/],
       [() => kit.arena({ ...two, sees: true } as never), /options\.sees: expected one of actors, seed, comfort, health/],
       [() => kit.arena({ ...two, health: 3 } as never), /options\.health: expected a function of an actor’s id, found 3/],
       [() => kit.arena({ actors: 'two' } as never), /options\.actors: expected a list/],

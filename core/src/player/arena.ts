@@ -89,10 +89,12 @@ export class LiveArena implements Arena {
     if (this.run.find(id)) throw new DocumentError([...path, 'id'], `expected an id of its own, "${id}" is taken`);
     readPoint(raw['place'], [...path, 'place']);
     const place = raw['place'] as { x: number; y: number };
-    const facing = raw['facing'] === -1 ? -1 : 1;
-    const { player } = this;
-    player.body(id, { actor: actor.id, x: place.x, y: place.y, facing, ...(typeof raw['scale'] === 'number' && { scale: raw['scale'] }) });
+    const { facing = 1, scale } = raw;
+    if (facing !== 1 && facing !== -1) throw new DocumentError([...path, 'facing'], `expected 1 or -1, found ${show(facing)}`);
+    if (scale !== undefined) readNumber(scale, [...path, 'scale'], 0.01, 100);
     const health = raw['health'] === undefined ? undefined : readNumber(raw['health'], [...path, 'health'], 0.001, actor.health.most);
+    const { player } = this;
+    player.body(id, { actor: actor.id, x: place.x, y: place.y, facing, ...(scale !== undefined && { scale: scale as number }) });
     const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
     this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
     this.passed.set(id, 0);
@@ -107,10 +109,10 @@ export class LiveArena implements Arena {
     const who = this.known(id, ['id']);
     readPoint(place, ['place']);
     const { units } = this.player;
+    this.player.body(id, { ...place });
     who.x = units.xIn(place.x);
     who.y = units.yIn(place.y);
     who.facing = place.facing ?? who.facing;
-    this.player.body(id, { ...place });
   }
 
   raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {

@@ -72,7 +72,13 @@ export const arenaBase = {
   ],
   sequences: [
     { id: 'stops', effects: [{ kind: 'hit-stop', id: 'stop', duration: 0.2, parties: ['target'] }] },
-    { id: 'shines', effects: [{ kind: 'signal', id: 'said', name: 'shone', amount: { drive: 'damage', in: [0, 50], out: [0, 50] } }] },
+    {
+      id: 'shines',
+      effects: [
+        { kind: 'signal', id: 'said', name: 'shone', amount: { drive: 'damage', in: [0, 50], out: [0, 50] } },
+        { kind: 'meter', id: 'meter', on: 'target', shows: 'always', duration: 1 },
+      ],
+    },
   ],
 } as const;
 
@@ -133,7 +139,10 @@ function advanced(arena: Arena): object {
   );
   const rates = Object.fromEntries(arena.frame.bodies.flatMap(({ id, rate }) => (rate === 1 ? [] : [[id, rate]])));
   const signals = roundedCues(arena.signals).map(({ at, name, parameters }) => ({ at, name, parameters: roundedCues([parameters])[0] }));
-  return { log, actors, ...told({ rates: Object.entries(rates), signals }) };
+  const { meters } = arena.frame;
+  // 32-bit floats.
+  const health = Array.from(meters.value.slice(0, meters.count), (value) => Number(value.toPrecision(8)));
+  return { log, actors, ...told({ rates: Object.entries(rates), signals, meters: health }) };
 }
 
 /** Plays a case with any runtime's `openKit` and writes down what it tells. */
@@ -298,31 +307,49 @@ export const arenaCases: readonly ArenaCase[] = [
     about: 'at one instant: what was decided before, then what is handed in, in its order, then what these raise',
     statuses: [{ id: 'lit', length: 1, ticks: { every: 0.5, event: 'bare', rate: 2 } }],
     ladders: {
-      hit: [rung('lit', [{ condition: 'status', status: 'lit', is: 'off' }], [give('lit'), { outcome: 'raise', event: 'call' }]), harms],
+      hit: [
+        rung(
+          'lit',
+          [{ condition: 'status', status: 'lit', is: 'off' }],
+          [give('lit'), give('lit', { of: 'source' }), { outcome: 'raise', event: 'call' }],
+        ),
+        harms,
+      ],
       bare: [harms],
       call: [rung('mends', [], [{ outcome: 'mend', points: 1 }])],
     },
-    script: [blow(0, { damage: 6 }), blow(0.5, { damage: 6 }), { at: 0.5, event: 'call', target: 'm' }, blow(1, { damage: 6 })],
+    script: [
+      blow(0, { damage: 6 }),
+      blow(0, { damage: 6 }),
+      blow(0.5, { damage: 6 }),
+      { at: 0.5, event: 'call', target: 'm' },
+      blow(1, { damage: 6 }),
+    ],
     to: [0.5, 1],
   },
   {
     about:
-      'cooldowns and counts: at the instant a cooldown is over it may again; a third within a second, and every second for the two together',
+      'cooldowns and counts: at the instant a cooldown is over it may again; a fourth within a second, and every second for the two together',
+    actors: [...two, { id: 'w', actor: 'near', place: { x: 200, y: 0 } }],
     ladders: {
       hit: [
-        rung('third', [{ condition: 'nth', count: 'from', n: 3, within: 1 }], []),
+        rung('fourth', [{ condition: 'nth', count: 'from', n: 4, within: 1 }], []),
         rung('song', [{ condition: 'cooldown', per: 'target', seconds: 0.5 }], [plays('stops')]),
         rung('second', [{ condition: 'nth', per: 'pair', count: 'every', n: 2 }], [{ outcome: 'harm', points: 1 }]),
       ],
     },
-    script: [0, 0.3, 0.69, 0.7, 1.4, 2.6, 3.2].map((at) => blow(at)),
-    to: [0.3, 4],
+    script: [
+      ...[0, 0.3, 0.7, 0.95, 1.4, 1.5, 2.6, 3.2, 4.2].map((at) => blow(at)),
+      blow(5.3, {}, { source: 'w' }),
+      blow(5.7, {}, { source: 'w' }),
+    ],
+    to: [0.3, 6],
   },
   {
     about:
       'told to all around, the boundary within: each with its distance, arriving by its speed; to two of three by chance; those of a kind or a side',
-    actors: [...two, ...[60, 120, 121].map((x, i) => ({ id: `w${i}`, actor: 'near', place: { x: 90 + x, y: 0 } }))],
-    seed: 9,
+    actors: [...two, ...[60, 120, 121, 100, 80].map((x, i) => ({ id: `w${i}`, actor: 'near', place: { x: 90 + x, y: 0 } }))],
+    seed: 12,
     ladders: {
       call: [
         rung(
@@ -355,7 +382,7 @@ export const arenaCases: readonly ArenaCase[] = [
       hit: [harms],
       bare: [harms],
     },
-    script: [{ at: 0.1, event: 'call', source: 'b', target: 'm' }],
+    script: [blow(0.05, { damage: 50 }, { target: 'w4' }), { at: 0.1, event: 'call', source: 'b', target: 'm' }],
     to: [0.3, 1],
   },
   {
@@ -384,6 +411,7 @@ export const arenaCases: readonly ArenaCase[] = [
       blow(1.5, { damage: 12 }),
       { at: 2, event: 'call', target: 'm' },
       blow(2.5, { damage: 1 }, { target: 'w' }),
+      { at: 8, event: 'call', target: 'w' },
     ],
     to: [0.4, 0.5, 1.5, 2.5, 9],
   },
@@ -391,6 +419,7 @@ export const arenaCases: readonly ArenaCase[] = [
     about: 'who is struck and from where: by kind, side, name and facing; any, all and none',
     actors: [...two, { id: 'w', actor: 'near', place: { x: 200, y: 0 } }],
     ladders: {
+      call: [rung('tends', [down], [{ outcome: 'mend', points: 5 }])],
       hit: [
         rung('behind', [{ condition: 'facing', from: 'behind', within: 45 }], []),
         rung('round', [{ condition: 'who', of: 'target', kinds: ['round'] }, fieldIs('word', 'hum')], []),
@@ -416,8 +445,10 @@ export const arenaCases: readonly ArenaCase[] = [
       blow(0.1, { direction: 180 }),
       blow(0.2, { direction: 0, word: 'hum' }),
       blow(0.3, { strong: true, direction: 180 }, { target: 'w' }),
+      blow(0.35, { direction: 180 }, { target: 'w' }),
       blow(0.4, { strong: true, damage: 20, direction: 180 }, { target: 'w' }),
       blow(0.5, { direction: 180 }, { target: 'w' }),
+      { at: 0.6, event: 'call', target: 'w' },
     ],
     to: [1],
   },
@@ -431,16 +462,36 @@ export const arenaCases: readonly ArenaCase[] = [
           [],
           [
             { outcome: 'raise', event: 'call', after: 0.4 },
+            { outcome: 'raise', event: 'bare', after: 0.05 },
             { ...plays('shines'), after: { range: [0.1, 0.2] }, payload: { damage: { of: { read: 'health', of: 'target' }, times: 0.5 } } },
             plays('stops'),
           ],
         ),
       ],
+      bare: [harms],
       call: [rung('lit', [], [give('lit', { length: 0.8 }), { outcome: 'fell' }])],
       fall: [rung('told', [down], [{ outcome: 'away' }])],
     },
-    script: [blow(0), { at: 0.2, event: 'call', target: 'b' }, blow(3)],
+    script: [blow(0, { damage: 4 }), { at: 0.2, event: 'call', target: 'b' }, blow(3)],
     to: [0.3, 0.45, 2, 3],
+  },
+  {
+    about: 'taken away once more before being back: the later return counts, and looks are forgotten',
+    ladders: {
+      hit: [
+        rung('again', [{ condition: 'standing', of: 'target', is: 'gone' }], [{ outcome: 'away', back: 1 }]),
+        rung(
+          'off',
+          [],
+          [
+            { outcome: 'look', look: 'cracked' },
+            { outcome: 'away', back: 1 },
+          ],
+        ),
+      ],
+    },
+    script: [blow(0), blow(0.5)],
+    to: [0.1, 1.1, 1.6],
   },
   {
     about: 'a budget of stops holds for the clocks that decide as well',

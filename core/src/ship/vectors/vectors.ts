@@ -76,7 +76,7 @@ export function makeArenaVectors(): ArenaFile {
 }
 
 const aboutArena =
-  'The rules: each script is a drill in an arena of a kit of the base, with the events, actors and sequences that stand here, its statuses, and a response for each of its ladders. Raise the script, advance to each instant in turn, and the log, the actors, their clocks’ rates and the signals must be as written: what is empty, up, at its default, at full rate or not asked is left out; a rung has the words of why it did not answer, none where it did. Without `actors` the striker stands as b at −90 and the struck as m at 90, facing it; without a seed it is 1. For ports that decide.';
+  'The rules: each script is a drill in an arena of a kit of the base, with the events, actors and sequences that stand here, its statuses, and a response for each of its ladders. Raise the script, advance to each instant in turn, and the log, the actors, their clocks’ rates, the signals and what meters show must be as written: what is empty, up, at its default, at full rate or not asked is left out; a rung has the words of why it did not answer, none where it did. Without `actors` the striker stands as b at −90 and the struck as m at 90, facing it; without a seed it is 1. For ports that decide.';
 
 /** The index of the given files. */
 export function vectorIndex(files: readonly VectorFile[], player: PlayerFile, arena: ArenaFile): VectorIndex {
