@@ -84,6 +84,39 @@ describe('a project kept as a folder', () => {
     });
   }, 60_000);
 
+  it('of which a number of a drill or of a rung is a file and a line', async () => {
+    await withFolder(async (folder) => {
+      const data = { UNDATIO_DATA: join(folder, 'data') };
+      const [before, after] = ['before', 'after'].map((name) => join(folder, name));
+      await undatio(['load', 'demo', '--as', 'mine'], data);
+      await undatio(['save', 'saved:mine', '--out', before], data);
+      const changed: string[] = [];
+      for (const [file, from, to] of [
+        ['drills/two-blows.json', /"at": 1\.5\b/, '"at": 1.6'],
+        ['responses/lance-hit.json', /"to": 0\.18\b/, '"to": 0.2'],
+      ] as const) {
+        const path = join(before, file);
+        const text = await readFile(path, 'utf8');
+        expect(text).toMatch(from);
+        await writeFile(path, text.replace(from, to));
+        await undatio(['load', before, '--as', 'mine', '--replace'], data);
+        await undatio(['save', 'saved:mine', '--out', after], data);
+        await writeFile(path, text);
+        const [old, now] = await Promise.all([contents(before), contents(after)]);
+        expect(Object.keys(now)).toEqual(Object.keys(old));
+        for (const [name, content] of Object.entries(now)) {
+          const lines = old[name].split('\n');
+          const differ = content.split('\n').filter((line, i) => line !== lines[i]);
+          if (differ.length > 0) changed.push(`${name}: ${differ.map((line) => line.trim()).join(' ')}`);
+        }
+      }
+      expect(changed.map((line) => line.replace(/,$/, ''))).toEqual([
+        'drills/two-blows.json: "at": 1.6',
+        'responses/lance-hit.json: "to": 0.2',
+      ]);
+    });
+  }, 60_000);
+
   it('is refused in one line where it cannot be used, and nothing is written or stored', async () => {
     await withFolder(async (folder) => {
       const out = join(folder, 'league');

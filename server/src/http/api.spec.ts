@@ -219,6 +219,53 @@ describe('the API', () => {
     expect(used.errors?.[0].path).toMatch(/^sequences\/[a-z-]+: effects\[\d+\]\.clips\[\d\]/);
   });
 
+  it('tells what does not fit of rules, statuses and drills at its place, stores nothing, and keeps what is in use', async () => {
+    type Json = Record<string, unknown>;
+    const documentOf = async (path: string): Promise<{ etag: string; document: Json }> =>
+      (await read(`${league}/${path}`)) as unknown as { etag: string; document: Json };
+    const [ladder, burning, drill] = await Promise.all(
+      ['responses/lance-hit', 'statuses/burning', 'drills/two-blows'].map((path) => documentOf(path)),
+    );
+    const rung = (when: object[], then: object[] = []): Json => ({ ...ladder.document, rungs: [{ id: 'one', when, then }] });
+    const scripted = (change: object): Json => ({
+      ...drill.document,
+      script: [{ at: 0.5, event: 'lance-hit', target: 'mosshell', ...change }],
+    });
+    const cases: [path: string, etag: string, body: Json, place: string][] = [
+      ['responses/lance-hit', ladder.etag, rung([{ condition: 'weather' }]), 'rungs[0].when[0].condition'],
+      ['responses/lance-hit', ladder.etag, rung([{ condition: 'status', status: 'wet' }]), 'rungs[0].when[0].status'],
+      ['responses/lance-hit', ladder.etag, rung([{ condition: 'window', status: 'guarding', from: 0.3, to: 0.1 }]), 'rungs[0].when[0].to'],
+      ['responses/lance-hit', ladder.etag, rung([], [{ outcome: 'play', sequence: 'none' }]), 'rungs[0].then[0].sequence'],
+      ['responses/lance-hit', ladder.etag, rung([], [{ outcome: 'harm', points: 'much' }]), 'rungs[0].then[0].points'],
+      ['statuses/burning', burning.etag, { ...burning.document, length: 0 }, 'length'],
+      ['statuses/burning', burning.etag, { ...burning.document, ticks: { every: 0, event: 'ember-tick', rate: 1 } }, 'ticks.every'],
+      ['statuses/burning', burning.etag, { ...burning.document, ticks: { every: 1, event: 'nothing', rate: 1 } }, 'ticks.event'],
+      ['drills/two-blows', drill.etag, scripted({ at: -1 }), 'script[0].at'],
+      ['drills/two-blows', drill.etag, scripted({ target: 'nobody' }), 'script[0].target'],
+      ['drills/two-blows', drill.etag, scripted({ payload: { damage: 'all' } }), 'script[0].payload.damage'],
+    ];
+    for (const [path, etag, body, place] of cases) {
+      const answer = await told(await put(`${league}/${path}`, body, { 'If-Match': etag }));
+      expect(answer.status).withContext(place).toBe(422);
+      expect(answer.errors?.[0].path).toBe(place);
+      expect((await documentOf(path)).etag).toBe(etag);
+    }
+    // What others ask for cannot go.
+    for (const [path, user] of [
+      ['statuses/burning', /^responses\//],
+      ['sequences/lance-light', /^responses\//],
+      ['events/ember-tick', /^(statuses|responses|sequences)\//],
+    ] as const) {
+      const used = await told(
+        await call(`${league}/${path}`, { method: 'DELETE', headers: { 'If-Match': (await documentOf(path)).etag } }),
+      );
+      expect(used.status).withContext(path).toBe(409);
+      expect(used.errors?.[0].path).toMatch(user);
+    }
+    // A drill is nobody's but its own.
+    expect((await call(`${league}/drills/two-blows`, { method: 'DELETE', headers: { 'If-Match': drill.etag } })).status).toBe(204);
+  });
+
   describe('several changes at once', () => {
     const change = (changes: object[]): Promise<Response> =>
       call(`${league}/changes`, {

@@ -319,6 +319,7 @@ export const arenaCases: readonly ArenaCase[] = [
       call: [rung('mends', [], [{ outcome: 'mend', points: 1 }])],
     },
     script: [
+      { at: 0, event: 'call', target: 'm' },
       blow(0, { damage: 6 }),
       blow(0, { damage: 6 }),
       blow(0.5, { damage: 6 }),
@@ -411,7 +412,6 @@ export const arenaCases: readonly ArenaCase[] = [
       blow(1.5, { damage: 12 }),
       { at: 2, event: 'call', target: 'm' },
       blow(2.5, { damage: 1 }, { target: 'w' }),
-      { at: 8, event: 'call', target: 'w' },
     ],
     to: [0.4, 0.5, 1.5, 2.5, 9],
   },

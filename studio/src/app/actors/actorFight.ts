@@ -20,9 +20,26 @@ type Look = NonNullable<Actor['healthLooks']>[number];
     .looks {
       grid-template-columns: 1fr;
     }
+    .looks dt {
+      display: flex;
+      align-items: baseline;
+      gap: 0.4rem;
+    }
+    .looks .name {
+      flex: 1;
+      width: 4rem;
+    }
     .looks dd {
       flex-wrap: wrap;
-      margin-bottom: 0.4rem;
+      margin-bottom: 0.6rem;
+    }
+    .looks select {
+      flex: 1;
+    }
+    input[type='range'] {
+      flex: 1;
+      min-width: 3rem;
+      accent-color: var(--ink);
     }
   `,
 })
@@ -36,7 +53,7 @@ export class ActorFight {
   protected readonly kindWords = computed(() => (this.actor().kinds ?? []).join(', '));
   protected readonly health = computed((): Health => this.actor().health ?? { most: 100, cannotFall: true });
   protected readonly resists = computed(() => Object.entries(this.actor().resists ?? {}));
-  protected readonly looks = computed(() => this.actor().healthLooks ?? []);
+  protected readonly looks = computed(() => [...(this.actor().healthLooks ?? [])].sort((a, b) => b.at - a.at));
   protected readonly pictures = computed(() => this.project().assets.filter((asset) => asset.type === 'picture'));
   /** Kinds of harm that events name and that it does not resist yet. */
   protected readonly harmKinds = computed(() => {
@@ -107,6 +124,15 @@ export class ActorFight {
   protected cellsOf({ picture = this.actor().picture }: Look): number {
     const asset = this.pictures().find(({ id }) => id === picture);
     return asset ? cellCount(asset) : 1;
+  }
+
+  /** A share as per cent that a person reads, and per cent as a share. */
+  protected percent(share: number): number {
+    return Number((share * 100).toFixed(2));
+  }
+
+  protected share(percent: number): number {
+    return Number((percent / 100).toFixed(6));
   }
 
   protected round(value: number): number {

@@ -16,10 +16,8 @@ import type { EChartsType } from 'echarts/core';
 import { PlaybackService } from '../playback/playbackService';
 import { ThemeService } from '../shared/themeService';
 import { seriesOf, type Series } from './chartSeries';
+import { axisLeft, axisRight } from './timeAxis';
 
-/** px of the paper left and right of the time axis: the same as of the lanes. */
-const left = 46;
-const right = 14;
 const panels = ['health', 'status', 'clock'] as const;
 const panelNames = { health: 'health', status: 'stacks', clock: 'clock' } as const;
 /** Inks of the actors, in their order; dashes tell further ones apart. */
@@ -92,7 +90,7 @@ const dashes = ['solid', 'dashed', 'dotted'] as const;
     }
     .reading.beyond {
       right: auto;
-      left: 52px;
+      left: 90px;
     }
   `,
 })
@@ -143,12 +141,12 @@ export class DrillCharts {
 
   protected place(seconds: number): string {
     const share = Math.min(1, Math.max(0, seconds / this.take().duration));
-    return `calc(${left}px + (100% - ${left + right}px) * ${share})`;
+    return `calc(${axisLeft}px + (100% - ${axisLeft + axisRight}px) * ${share})`;
   }
 
   private secondsAt(event: MouseEvent): number | undefined {
-    const { left: from, width } = this.host().nativeElement.getBoundingClientRect();
-    const share = (event.clientX - from - left) / (width - left - right);
+    const { left, width } = this.host().nativeElement.getBoundingClientRect();
+    const share = (event.clientX - left - axisLeft) / (width - axisLeft - axisRight);
     return share >= 0 && share <= 1 ? share * this.take().duration : undefined;
   }
 
@@ -180,7 +178,7 @@ function optionOf(series: readonly Series[], length: number, token: (name: strin
   let top = 6;
   const grids = there.map((_, i) => {
     const height = (82 * shares[i]) / sum;
-    const grid = { left, right, top: `${top}%`, height: `${height - 5}%` };
+    const grid = { left: axisLeft, right: axisRight, top: `${top}%`, height: `${height - 5}%` };
     top += height;
     return grid;
   });

@@ -4,8 +4,10 @@ import type { Drill } from '@undatio/core';
 import type { Verdict } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
+import { timeMarks } from '../shared/timeMarks';
 import { onGrid, withEntry } from './drillEdits';
 import { DrillService } from './drillService';
+import { axisLeft, axisRight, nameLetters } from './timeAxis';
 
 const lane = 26;
 const head = 32;
@@ -28,8 +30,11 @@ const head = 32;
         <text class="time" [attr.x]="mark.x + 2" y="10">{{ mark.at }} s</text>
       }
       @for (actor of drill().actors; track actor.id; let i = $index) {
-        <line class="lane" x1="0" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
-        <text class="who" x="4" [attr.y]="laneY(i) + 11">{{ actor.id }}</text>
+        <line class="lane" [attr.x1]="left" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
+        <text class="who" x="4" [attr.y]="laneY(i) + 16">
+          {{ short(actor.id) }}
+          <title>{{ actor.id }}</title>
+        </text>
       }
       @for (flag of flags(); track $index) {
         <path class="flag" [class.bad]="!flag.holds" [attr.d]="'M' + flag.x + ' ' + height() + ' V16 h9 l-3 4 l3 4 h-9'">
@@ -143,14 +148,7 @@ export class DrillLanes {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
-  protected readonly marks = computed(() => {
-    const { length } = this.drill();
-    const step = [0.1, 0.2, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600].find((one) => length / one <= 14) ?? 600;
-    return Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => {
-      const at = Number((i * step).toFixed(2));
-      return { at, x: this.x(at) };
-    });
-  });
+  protected readonly marks = computed(() => timeMarks(this.drill().length, 14).map((at) => ({ at, x: this.x(at) })));
 
   protected readonly entries = computed(() => {
     const { actors, script } = this.drill();
@@ -183,8 +181,14 @@ export class DrillLanes {
     }),
   );
 
+  protected readonly left = axisLeft;
+
+  protected short(name: string): string {
+    return name.length > nameLetters ? `${name.slice(0, nameLetters - 1)}…` : name;
+  }
+
   protected x(seconds: number): number {
-    return 46 + ((this.width() - 60) * seconds) / this.drill().length;
+    return axisLeft + ((this.width() - axisLeft - axisRight) * seconds) / this.drill().length;
   }
 
   protected laneY(row: number): number {
@@ -195,7 +199,7 @@ export class DrillLanes {
     const svg = (event.target as Element).closest('svg');
     const { left = 0, width = 1 } = svg?.getBoundingClientRect() ?? {};
     const px = ((event.clientX - left) / width) * this.width();
-    return ((px - 46) / (this.width() - 60)) * this.drill().length;
+    return ((px - axisLeft) / (this.width() - axisLeft - axisRight)) * this.drill().length;
   }
 
   protected scrub({ phase, event }: Drag): void {

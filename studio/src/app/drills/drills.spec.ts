@@ -18,6 +18,7 @@ import { DrillRecorder } from './drillRecorder';
 import { DrillService } from './drillService';
 import { EntryEditor } from './entryEditor';
 import { ExpectationList } from './expectationList';
+import { SeedsService } from './seedsService';
 
 describe('drills', () => {
   let projects: ProjectService;
@@ -163,9 +164,9 @@ describe('drills', () => {
       if (!svg) throw new Error('it is drawn');
       svg.setPointerCapture = () => undefined;
       const { left, width } = svg.getBoundingClientRect();
-      // The lanes begin 46 px in and end 14 before the edge of what is drawn as wide as it is shown.
+      // The lanes begin 84 px in and end 14 before the edge of what is drawn as wide as it is shown.
       const drawn = Number(svg.getAttribute('viewBox')?.split(' ')[2]);
-      const clientX = left + ((46 + (drawn - 60) / 2) / drawn) * width;
+      const clientX = left + ((84 + (drawn - 98) / 2) / drawn) * width;
       svg.dispatchEvent(new PointerEvent('pointerdown', { pointerId: 1, button: 0, clientX, bubbles: true }));
       await settle();
       expect(TestBed.inject(PlaybackService).time).toBeCloseTo(2, 1);
@@ -242,6 +243,31 @@ describe('drills', () => {
       expect(drill().expectations.length).toBe(1);
       expect(drills.holds(drill())).toBeTrue();
     });
+  });
+
+  it('say that seeds cannot be run where a worker does not start, and forget it at the next try', async () => {
+    drills.look('two-blows');
+    const seeds = TestBed.inject(SeedsService);
+    const { project } = projects;
+    if (!project) throw new Error('a project is open');
+    let made: Partial<Worker> = {};
+    spyOn(window, 'Worker').and.callFake(function () {
+      made = { postMessage: () => undefined, terminate: () => undefined };
+      return made as Worker;
+    } as never);
+    seeds.run(project, drill());
+    made.onerror?.call(made as Worker, new ErrorEvent('error', { message: 'no memory' }));
+    const fixture = TestBed.createComponent(ExpectationList);
+    for (const [name, value] of Object.entries({ drill: drill(), project, verdicts: [] })) fixture.componentRef.setInput(name, value);
+    await fixture.whenStable();
+    const alert = (): string => (fixture.nativeElement as HTMLElement).querySelector('[role=alert]')?.textContent.trim() ?? '';
+    expect(alert()).toBe('The seeds could not be run: no memory.');
+    expect(seeds.progress()).toBeUndefined();
+    seeds.run(project, drill());
+    await fixture.whenStable();
+    expect(alert()).toBe('');
+    made.onmessage?.call(made as Worker, new MessageEvent('message', { data: { done: 1000, of: 1000, failing: [7] } }));
+    expect(seeds.result()).toEqual({ drill: 'two-blows', of: 1000, share: 0.999, failing: [7] });
   });
 
   describe('the recorder', () => {

@@ -44,6 +44,9 @@ import { SeedsService } from './seedsService';
         </button>
       }
     </div>
+    @if (seeds.failed(); as failed) {
+      <p class="share" role="alert">{{ failed }}</p>
+    }
     @if (seeds.result(); as result) {
       @if (result.drill === drill().id) {
         <p class="share" role="status">

@@ -16,11 +16,14 @@ const thousand = 1000;
 export class SeedsService {
   readonly progress = signal<{ readonly done: number; readonly of: number } | undefined>(undefined);
   readonly result = signal<SeedsResult | undefined>(undefined);
+  /** Why it came to nothing, in a sentence. */
+  readonly failed = signal('');
   private worker: Worker | undefined;
 
   run(project: Project, drill: Drill): void {
     this.cancel();
     this.result.set(undefined);
+    this.failed.set('');
     this.progress.set({ done: 0, of: thousand });
     const worker = (this.worker = new Worker(new URL('./seeds.worker', import.meta.url), { type: 'module' }));
     worker.onmessage = ({ data: { done, of, failing } }: MessageEvent<SeedsTold>) => {
@@ -29,7 +32,10 @@ export class SeedsService {
       this.result.set({ drill: drill.id, of, share: (of - failing.length) / of, failing });
       this.cancel();
     };
-    worker.onerror = () => this.cancel();
+    worker.onerror = ({ message }) => {
+      this.cancel();
+      this.failed.set(`The seeds could not be run: ${message || 'the worker did not start'}.`);
+    };
     worker.postMessage({ project, drill, seeds: thousand } satisfies SeedsAsked);
   }
 

@@ -4,6 +4,7 @@ import { freeId, identifierPattern, rulesRenamed, rulesThatUse, statusCourse } f
 import type { DocumentKey, DocumentState } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
 import { ScrubNumber } from '../shared/scrubNumber';
+import { timeMarks } from '../shared/timeMarks';
 import { fixFor } from './findingFixes';
 import { RulesService } from './rulesService';
 
@@ -41,6 +42,15 @@ export class StatusesView {
   ] as const;
   protected readonly cueNames = ['start', 'end'] as const;
   protected readonly prevents = ['mending'] as const;
+
+  protected marksOf(length: number): { readonly at: number; readonly x: number }[] {
+    return timeMarks(length, 8).map((at) => ({ at, x: (at / length) * 600 }));
+  }
+
+  protected toldCourse(ticks: number, harm: number): string {
+    const count = ticks === 0 ? 'nothing ticks' : ticks === 1 ? 'one tick' : `${ticks} ticks`;
+    return harm > 0 ? `${count}, ${Number(harm.toFixed(2))} points in all.` : `${count}.`;
+  }
 
   protected pick(status: Status): void {
     this.picked.set(status.id);
