@@ -21,6 +21,10 @@ class Lane<T> {
 
   constructor(readonly clock: GameClock | undefined) {}
 
+  get isEmpty(): boolean {
+    return this.heap.length === 0;
+  }
+
   get first(): Due<T> | undefined {
     return this.heap[0];
   }
@@ -103,6 +107,7 @@ export class Agenda<T> {
     let best: Lane<T> | undefined;
     let wall = Infinity;
     for (const lane of this.lanes) {
+      if (lane.isEmpty) continue;
       const own = Math.max(now, lane.firstWall);
       if (own > wall || own === Infinity) continue;
       const first = lane.first as Due<T>;

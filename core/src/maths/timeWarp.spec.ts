@@ -55,6 +55,23 @@ describe('TimeWarp', () => {
     );
   });
 
+  it('that is slowed further shows what one clock of all windows does, but for what it forgets', () => {
+    fc.assert(
+      fc.property(windows, windows, fc.integer({ min: -40, max: 120 }), fc.integer({ min: 0, max: 60 }), (first, more, tick, later) => {
+        const horizon = tick / 20;
+        const all = new TimeWarp([...first, ...more]);
+        const slowed = new TimeWarp(first).slowedBy(more, horizon);
+        const whole = new TimeWarp(first).slowedBy(more, -Infinity);
+        const [from, to] = [horizon, horizon + later / 20];
+        expect(slowed.tau(to) - slowed.tau(from)).toBeCloseTo(all.tau(to) - all.tau(from), 9);
+        expect(whole.tau(to)).toBeCloseTo(all.tau(to), 9);
+        const still = new TimeWarp([...first, ...more].filter(({ rate }) => rate === 0));
+        for (const clock of [all, whole, slowed])
+          expect(clock.halted(from, to)).toBeCloseTo(to - from - (still.tau(to) - still.tau(from)), 9);
+      }),
+    );
+  });
+
   it('runs as another does when it has the same windows, however they were written', () => {
     const halted = (start: number, end: number) => ({ start, end, rate: 0 });
     const whole = new TimeWarp([halted(0, 2)]);

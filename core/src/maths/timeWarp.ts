@@ -17,12 +17,44 @@ export class TimeWarp {
   private readonly taus: Float64Array;
   private readonly rates: Float64Array;
 
-  constructor(windows: readonly WarpWindow[] = []) {
-    const { times, rates } = slowestOf(windows.filter((window) => window.end > window.start));
+  constructor(windows: readonly WarpWindow[] = [], pieces: Pieces = slowestOf(windows)) {
+    const { times, rates } = pieces;
     this.times = Float64Array.from(times);
     this.rates = Float64Array.from(rates);
     this.taus = new Float64Array(times.length);
-    times.forEach((start, i) => (this.taus[i] = i === 0 ? start : this.taus[i - 1] + (start - times[i - 1]) * rates[i - 1]));
+    for (let i = 0; i < times.length; i++) this.taus[i] = i === 0 ? times[0] : this.taus[i - 1] + (times[i] - times[i - 1]) * rates[i - 1];
+  }
+
+  /**
+   * This clock where windows slow it further: where both do, the slower rules. What it did before `horizon` is forgotten, so
+   * that what it shows differs by a constant from there on. Linear in the changes of both.
+   */
+  slowedBy(windows: readonly WarpWindow[], horizon: Seconds): TimeWarp {
+    const other = slowestOf(windows);
+    const times: number[] = [];
+    const rates: number[] = [];
+    let i = Math.max(0, pieceAt(this.times, Float64Array.of(horizon)));
+    let j = 0;
+    let [own, theirs] = [1, 1];
+    while (i < this.times.length || j < other.times.length) {
+      const edge = Math.min(this.times[i] ?? Infinity, other.times[j] ?? Infinity);
+      if (this.times[i] === edge) own = this.rates[i++];
+      if (other.times[j] === edge) theirs = other.rates[j++];
+      const rate = Math.min(own, theirs);
+      if (rate === (rates.at(-1) ?? 1)) continue;
+      times.push(edge);
+      rates.push(rate);
+    }
+    return new TimeWarp([], { times, rates });
+  }
+
+  /** Seconds that it stands still between two wall times. */
+  halted(from: Seconds, to: Seconds): Seconds {
+    const { times, rates } = this;
+    let sum = 0;
+    for (let i = Math.max(0, pieceAt(times, Float64Array.of(from))); i < times.length && times[i] < to; i++)
+      if (rates[i] === 0) sum += Math.min(to, times[i + 1] ?? Infinity) - Math.max(from, times[i]);
+    return sum;
   }
 
   /** The times at which its rate changes, in order, with the rate from there on. */
@@ -91,8 +123,15 @@ function pieceAt(keys: Float64Array, { 0: key }: Float64Array): number {
   return low - 1;
 }
 
+interface Pieces {
+  readonly times: readonly number[];
+  readonly rates: readonly number[];
+}
+
 /** The times at which the slowest rate of all windows changes, in order, with the rates from there on. */
-function slowestOf(windows: readonly WarpWindow[]): { times: number[]; rates: number[] } {
+function slowestOf(all: readonly WarpWindow[]): Pieces {
+  const windows = all.filter(({ start, end }) => end > start);
+  if (windows.length === 1) return { times: [windows[0].start, windows[0].end], rates: [Math.min(1, windows[0].rate), 1] };
   const byStart = [...windows].sort((a, b) => a.start - b.start);
   const edges = [...new Set(windows.flatMap(({ start, end }) => [start, end]))].sort((a, b) => a - b);
   const open = new SlowestFirst();

@@ -1,5 +1,6 @@
 import type { ClockParty, TimeBend } from '../take/firing.js';
 import { clockParties } from '../take/firing.js';
+import type { WarpWindow } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
 
@@ -13,9 +14,10 @@ export function bendClocks(
 ): void {
   if (bends.length === 0) return;
   for (const party of clockParties) {
-    const windows = bends
-      .filter((bend) => bend.parties.includes(party))
-      .flatMap((bend) => bend.windows.map(({ start, end, rate }) => ({ start: contact + start, end: contact + end, rate })));
+    const windows: WarpWindow[] = [];
+    for (const bend of bends)
+      if (bend.parties.includes(party))
+        for (const { start, end, rate } of bend.windows) windows.push({ start: contact + start, end: contact + end, rate });
     if (windows.length > 0) clocks[party].add(windows, now, horizon);
   }
 }

@@ -11,20 +11,15 @@ const asked = new Float64Array(1);
 export class GameClock {
   /** Rises whenever what it will show changes. */
   version = 0;
-  private windows: WarpWindow[] = [];
   private warp = new TimeWarp();
-  /** The same with what halts it alone. */
-  private halts = new TimeWarp();
   /** What the clock showed more than its warp does: of windows that are forgotten. */
   private readonly ahead = new Float64Array(1);
 
-  /** Adds windows, none of which reaches before `now`; those that ended before `horizon` are forgotten. */
+  /** Adds windows, none of which reaches before `now`; what was before `horizon` is forgotten. */
   add(windows: readonly WarpWindow[], now: Seconds, horizon: Seconds): void {
     const shows = this.shown(now);
-    const coming = windows.map((window) => ({ ...window, start: Math.max(now, window.start) }));
-    this.windows = [...this.windows.filter(({ end }) => end > horizon), ...coming];
-    this.warp = new TimeWarp(this.windows);
-    this.halts = new TimeWarp(this.windows.filter(({ rate }) => rate === 0));
+    const coming = windows.map((window) => (window.start >= now ? window : { ...window, start: now }));
+    this.warp = this.warp.slowedBy(coming, horizon);
     this.ahead[0] = shows - this.warp.tau(now);
     this.version++;
   }
@@ -67,12 +62,12 @@ export class GameClock {
 
   /** Seconds that it stands still between two wall times. */
   halted(from: Seconds, to: Seconds): Seconds {
-    return to - from - (this.halts.tau(to) - this.halts.tau(from));
+    return this.warp.halted(from, to);
   }
 
   /** The most seconds that it stands still in any `within`, of what is not forgotten: the worst stretch begins where a stop does. */
   stillest(within: Seconds): Seconds {
-    const stops = this.windows.filter(({ rate }) => rate === 0);
-    return Math.max(0, ...stops.map(({ start }) => this.halted(start, start + within)));
+    const stops = this.warp.changes().filter(([, rate]) => rate === 0);
+    return stops.reduce((most, [start]) => Math.max(most, this.halted(start, start + within)), 0);
   }
 }

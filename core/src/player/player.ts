@@ -254,7 +254,7 @@ export class LivePlayer implements Player {
         ...(options.solo && { solo: options.solo }),
       },
       undefined,
-      (bends) => (decided?.bends ? [...decided.bends] : heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget)),
+      (bends) => [...(decided?.bends ?? heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget))],
     );
     // Older than every take, and than what the budget counts: nobody asks for it any more.
     const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, now - (this.parts.budget?.within ?? 0));

@@ -20,7 +20,8 @@ export function heldTo(
   contact: Seconds,
   wanted: Fraction,
   budget: StopBudget | undefined,
-): TimeBend[] {
+): readonly TimeBend[] {
+  if (wanted === 1 && !budget) return bends;
   const spent: Record<ClockParty, Seconds> = { source: 0, target: 0, world: 0 };
   return bends.flatMap((bend) => {
     const windows = wanted === 1 ? bend.windows : bend.windows.map((window) => lasting(window, (window.end - window.start) * wanted));

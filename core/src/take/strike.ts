@@ -66,8 +66,8 @@ function commonOf(plan: SequencePlan, payload: Strike['payload'], seed: number, 
     seed,
     payload,
     blow: blowField && Number(payload[blowField.name]),
-    places: { ...plan.standing.places, ...given(options.places) },
-    bodies: { ...plan.standing.bodies, ...given(options.bodies) },
+    places: options.places ? { ...plan.standing.places, ...given(options.places) } : plan.standing.places,
+    bodies: options.bodies ? { ...plan.standing.bodies, ...given(options.bodies) } : plan.standing.bodies,
   };
 }
 
@@ -98,8 +98,8 @@ export function bendsOf(plan: SequencePlan, payload: Strike['payload'], seed: nu
 }
 
 /** What is given, without what is said to be undefined. */
-function given<T extends object>(record: T | undefined): Partial<T> {
-  return Object.fromEntries(Object.entries(record ?? {}).filter(([, value]) => value !== undefined)) as Partial<T>;
+function given<T extends object>(record: T): Partial<T> {
+  return Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Partial<T>;
 }
 
 /** Whether nothing of an effect's firings hangs on the other effects of its take. */
@@ -113,12 +113,14 @@ function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided:
   const duration = Math.max(0, first.number(effect.duration));
   const { count, every } = effect.repeat;
   let span = 0;
-  const firings = Array.from({ length: count }, (_, i) => {
-    const draws = new Draws(common, effect.hash, i);
+  const firings: Fired['firings'][number][] = [];
+  for (let i = 0; i < count; i++) {
+    const draws = i === 0 ? first : new Draws(common, effect.hash, i);
     const firing = effect.plan.fire(draws, Math.max(0, draws.number(effect.strength)), duration);
     span = Math.max(span, i * every + firing.extent);
-    return draws.chance('chance') < draws.number(effect.chance) ? firing : undefined;
-  });
+    const share = draws.number(effect.chance);
+    firings.push(share >= 1 || draws.chance('chance') < share ? firing : undefined);
+  }
   return { effect, delay, firings, decided, silent, span };
 }
 
