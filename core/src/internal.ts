@@ -48,7 +48,16 @@ export {
   type ConditionGroup,
   type SingleCondition,
 } from './combat/conditions/registry.js';
-export { beginDrill, compileDrill, drillLimits, handScript, runDrill, type CompiledDrill, type DrillRun } from './combat/drill.js';
+export {
+  beginDrill,
+  compileDrill,
+  drillLimits,
+  handScript,
+  runDrill,
+  type CompiledDrill,
+  type ScriptedEvent,
+  type DrillRun,
+} from './combat/drill.js';
 export { expectationKinds, expectationWords, judge, type Expectation } from './combat/expectations/registry.js';
 export type { Verdict } from './combat/expectations/expectation.js';
 export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat/log.js';

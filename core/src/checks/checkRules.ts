@@ -1,6 +1,6 @@
 import { compileCombat, type CombatDocuments } from '../combat/compileCombat.js';
 import { compileDrill } from '../combat/drill.js';
-import type { CombatPlan } from '../combat/plan.js';
+import type { CombatPlan, CompiledRung } from '../combat/plan.js';
 import { DocumentError } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project } from '../model/project.js';
@@ -8,11 +8,50 @@ import { compileSequence, type CompileContext } from '../take/compile.js';
 import type { SequencePlan } from '../take/plan.js';
 import { ruleFindings } from './ruleFindings.js';
 
+/** What was resolved of a project, for the next state of it: an edit costs what it changed. */
+interface Resolved extends Pick<Project, 'actors' | 'statuses' | 'sequences' | 'assets'> {
+  readonly plan: CombatPlan;
+  readonly ladders: WeakMap<object, readonly CompiledRung[]>;
+}
+
+const asked = ['actors', 'statuses', 'sequences', 'assets'] as const;
+const resolved = new WeakMap<Project['events'], Resolved>();
+
 /** Everything that decides, of a project that can be used. Sequences are compiled when they are first played. */
 export function combatPlanOf(project: Project, context: CompileContext, problem?: (error: DocumentError) => void): CombatPlan {
+  const known = resolved.get(project.events);
+  const before = known && asked.every((name) => known[name] === project[name]) ? known : undefined;
+  const wrong: string[] = [];
+  const tell = (error: DocumentError): void => {
+    wrong.push(error.path);
+    if (!problem) throw error;
+    problem(error);
+  };
+  const plan = compileCombat(
+    project satisfies CombatDocuments,
+    new Set(project.sequences.map(({ id }) => id)),
+    before?.plan.planOf ?? sequencePlans(project, context),
+    tell,
+    before && { ...before.plan, ladderOf: (document) => before.ladders.get(document) },
+  );
+  // What cannot be used is told anew each time.
+  if (wrong.every((path) => path.startsWith('responses['))) {
+    const { actors, statuses, sequences, assets } = project;
+    const ladders = new WeakMap<object, readonly CompiledRung[]>();
+    project.responses.forEach((response, i) => {
+      const rungs = plan.ladders.get(response.event);
+      if (rungs && !wrong.some((path) => path.startsWith(`responses[${i}]`))) ladders.set(response, rungs);
+    });
+    resolved.set(project.events, { actors, statuses, sequences, assets, plan, ladders });
+  }
+  return plan;
+}
+
+/** Compiles each sequence when it is first asked for. */
+function sequencePlans(project: Project, context: CompileContext): (id: string) => SequencePlan {
   const made = new Map<string, SequencePlan>();
   const places = new Map(project.sequences.map(({ id }, i) => [id, i]));
-  const planOf = (id: string): SequencePlan => {
+  return (id) => {
     let plan = made.get(id);
     if (!plan) {
       const place = places.get(id) ?? -1;
@@ -20,7 +59,6 @@ export function combatPlanOf(project: Project, context: CompileContext, problem?
     }
     return plan;
   };
-  return compileCombat(project satisfies CombatDocuments, new Set(places.keys()), planOf, problem);
 }
 
 /** What is wrong with responses, statuses and drills. `knownEvents` are read already. */

@@ -1,10 +1,10 @@
 import { compares } from '../combat/conditions/compare.js';
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
-import type { Outcome } from '../combat/outcomes/registry.js';
 import type { AmountDocument } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
+import { factsOf, mustHold } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
@@ -19,8 +19,7 @@ const warning = (path: DocumentPath, message: string, finding: string): Problem 
 
 export function ruleFindings(project: Rules): Problem[] {
   return [
-    ...project.responses.flatMap(({ rungs }, i) => rungs.flatMap((rung, k) => neverHolds(rung, ['responses', i, 'rungs', k], project))),
-    ...project.responses.flatMap(({ rungs }, i) => neverReached(rungs, ['responses', i, 'rungs'])),
+    ...project.responses.flatMap((response, i) => ladderFindings(response, ['responses', i, 'rungs'], project)),
     ...loops(project),
     ...neverCleared(project),
     ...neverAnswered(project),
@@ -28,16 +27,40 @@ export function ruleFindings(project: Rules): Problem[] {
   ];
 }
 
-// Conditions that contradict one another, or that nothing can meet.
+/** What was found of a ladder among the same statuses and actors, with paths within it. */
+const found = new WeakMap<
+  Rules['responses'][number],
+  Pick<Rules, 'statuses' | 'actors'> & { readonly problems: readonly LadderProblem[] }
+>();
 
-/** Conditions that must all hold: groups of all are opened. */
-function mustHold(conditions: readonly Condition[]): SingleCondition[] {
-  return conditions.flatMap((one) => (isGroup(one) ? (one.condition === 'all' ? mustHold(one.of) : []) : [one]));
+type LadderProblem = readonly [path: DocumentPath, message: string, finding: string];
+
+/** Of a ladder by itself: an edit of another one does not look at it again. */
+function ladderFindings(response: Rules['responses'][number], path: DocumentPath, project: Rules): Problem[] {
+  const { statuses, actors } = project;
+  let known = found.get(response);
+  if (known?.statuses !== statuses || known.actors !== actors) {
+    const { rungs } = response;
+    known = { statuses, actors, problems: [...rungs.flatMap((rung, k) => neverHolds(rung, k, project)), ...neverReached(rungs)] };
+    found.set(response, known);
+  }
+  return known.problems.map(([within, message, finding]) => warning([...path, ...within], message, finding));
 }
 
-function neverHolds({ id, when }: Rung, path: DocumentPath, { statuses, actors }: Rules): Problem[] {
+/** A condition's text, to tell whether two are the same; made once. */
+const texts = new WeakMap<Condition, string>();
+
+function textOf(condition: Condition): string {
+  let text = texts.get(condition);
+  if (text === undefined) texts.set(condition, (text = JSON.stringify(condition)));
+  return text;
+}
+
+// Conditions that contradict one another, or that nothing can meet.
+
+function neverHolds({ id, when }: Rung, k: number, { statuses, actors }: Rules): LadderProblem[] {
   const musts = mustHold(when);
-  const never = (message: string): Problem[] => [warning([...path, 'when'], `"${id}" can never answer: ${message}`, 'never holds')];
+  const never = (message: string): LadderProblem[] => [[[k, 'when'], `"${id}" can never answer: ${message}`, 'never holds']];
   for (const one of musts) {
     if (one.condition === 'window') {
       const length = statuses.find((status) => status.id === one.status)?.length;
@@ -88,27 +111,25 @@ function off(status: SingleCondition, other: SingleCondition): string | undefine
 
 // Rungs that those above leave nothing for.
 
-function neverReached(rungs: readonly Rung[], path: DocumentPath): Problem[] {
-  return rungs.flatMap((rung, k) => {
-    const above = rungs.slice(0, k).find((one) => !one.goesOn && catchesAll(one.when, rung.when));
+function neverReached(rungs: readonly Rung[]): LadderProblem[] {
+  const musts = rungs.map(({ when }) => mustHold(when));
+  return rungs.flatMap((rung, k): LadderProblem[] => {
+    const above = rungs.slice(0, k).find((one) => !one.goesOn && catchesAll(one.when, rung.when, musts[k]));
     if (!above) return [];
-    return [warning([...path, k], `"${rung.id}" is never reached: "${above.id}" above answers whatever it would`, 'never reached')];
+    return [[[k], `"${rung.id}" is never reached: "${above.id}" above answers whatever it would`, 'never reached']];
   });
 }
 
-/** Whether whatever meets `inner` meets `outer` as well: each condition of the one follows from one of the other. */
-function catchesAll(outer: readonly Condition[], inner: readonly Condition[]): boolean {
-  const given = mustHold(inner);
+/** Whether whatever meets `inner` meets `outer` as well: each condition of the one follows from one of the other, or of those `given`. */
+function catchesAll(outer: readonly Condition[], inner: readonly Condition[], given: readonly SingleCondition[]): boolean {
   return outer.every(
-    (wanted) =>
-      inner.some((one) => JSON.stringify(one) === JSON.stringify(wanted)) ||
-      (!isGroup(wanted) && given.some((one) => follows(one, wanted))),
+    (wanted) => inner.some((one) => textOf(one) === textOf(wanted)) || (!isGroup(wanted) && given.some((one) => follows(one, wanted))),
   );
 }
 
 /** Whether `wanted` holds wherever `given` does. */
 function follows(given: SingleCondition, wanted: SingleCondition): boolean {
-  if (JSON.stringify(given) === JSON.stringify(wanted)) return true;
+  if (textOf(given) === textOf(wanted)) return true;
   if (given.condition === 'compare' && wanted.condition === 'compare' && JSON.stringify(given.of) === JSON.stringify(wanted.of)) {
     const rising = (is: string): boolean => is === '≥' || is === '>';
     const falling = (is: string): boolean => is === '≤' || is === '<';
@@ -154,60 +175,31 @@ function least(amount: AmountDocument | undefined): number {
   return 'out' in amount ? Math.min(...amount.out) : 0;
 }
 
-/** Whether something in a rung sees to it that it does not answer for ever. */
-function endsItself({ when, then }: Rung): boolean {
-  const gives = (id: string): boolean => then.some((one) => one.outcome === 'give' && one.status === id);
-  const counts = (id: string): boolean => then.some((one) => one.outcome === 'count' && one.counter === id);
-  return mustHold(when).some((one) => {
-    switch (one.condition) {
-      case 'nth':
-        return (one.count === 'only' || one.count === 'up to') && one.within === undefined;
-      case 'cooldown':
-        return one.seconds > 0;
-      case 'status':
-        return one.is === 'off' && gives(one.status);
-      case 'compare':
-        return one.of.read === 'counter'
-          ? counts(one.of.counter)
-          : one.of.read.startsWith('health') && then.some(({ outcome }) => outcome === 'harm');
-      default:
-        return false;
-    }
-  });
-}
-
 function edgesOf({ responses, actors }: Rules): Edge[] {
   const returns = actors.flatMap(({ health }) => health?.returns ?? []);
-  return responses.flatMap(({ event, rungs }, i) =>
-    rungs.flatMap((rung, k) =>
-      endsItself(rung)
-        ? []
-        : rung.then.flatMap((outcome, n): Edge[] => {
-            const path = ['responses', i, 'rungs', k, 'then', n];
-            if (outcome.outcome === 'raise')
-              return [
-                {
-                  from: event,
-                  to: outcome.event,
-                  path,
-                  delayed: least(outcome.after) > 0,
-                  onMany: outcome.on === 'around' && outcome.most !== 1,
-                },
-              ];
-            if (outcome.outcome === 'away' && outcome.back !== undefined)
-              return returns.map((to) => ({ from: event, to, path, delayed: least(outcome.back) > 0, onMany: false }));
-            return [];
-          }),
-    ),
+  return responses.flatMap((response, i) =>
+    factsOf(response).leading.flatMap(({ outcome, place, ends }): Edge[] => {
+      if (ends) return [];
+      const from = response.event;
+      const path = ['responses', i, 'rungs', ...place];
+      if (outcome.outcome === 'raise')
+        return [
+          { from, to: outcome.event, path, delayed: least(outcome.after) > 0, onMany: outcome.on === 'around' && outcome.most !== 1 },
+        ];
+      if (outcome.outcome !== 'away' || outcome.back === undefined) return [];
+      return returns.map((to) => ({ from, to, path, delayed: least(outcome.back) > 0, onMany: false }));
+    }),
   );
 }
 
 /** Loops without a delay are refused, and such as make more of themselves each time round. */
 function loops(project: Rules): Problem[] {
   const edges = edgesOf(project);
+  const byStart = new Map<string, Edge[]>();
+  for (const edge of edges) byStart.set(edge.from, [...(byStart.get(edge.from) ?? []), edge]);
   const told = new Set<string>();
   return edges.flatMap((edge) => {
-    const way = wayBack(edge, edges);
+    const way = wayBack(edge, byStart);
     if (!way) return [];
     const names = [edge.from, ...way.map(({ to }) => to)];
     const key = [...new Set(names)].sort().join(' ');
@@ -229,7 +221,7 @@ function loops(project: Rules): Problem[] {
 }
 
 /** The way from an edge round to where it began, that edge first; undefined where there is none. */
-function wayBack(edge: Edge, edges: readonly Edge[]): readonly Edge[] | undefined {
+function wayBack(edge: Edge, byStart: ReadonlyMap<string, readonly Edge[]>): readonly Edge[] | undefined {
   const seen = new Set<string>();
   const queue: Edge[][] = [[edge]];
   for (let way = queue.shift(); way; way = queue.shift()) {
@@ -237,7 +229,7 @@ function wayBack(edge: Edge, edges: readonly Edge[]): readonly Edge[] | undefine
     if (to === edge.from) return way;
     if (seen.has(to)) continue;
     seen.add(to);
-    for (const next of edges) if (next.from === to) queue.push([...way, next]);
+    for (const next of byStart.get(to) ?? []) queue.push([...way, next]);
   }
   return undefined;
 }
@@ -245,20 +237,17 @@ function wayBack(edge: Edge, edges: readonly Edge[]): readonly Edge[] | undefine
 // States that are set and stay.
 
 function neverCleared({ statuses, responses }: Rules): Problem[] {
-  const outcomes = responses.flatMap(({ rungs }) => rungs.flatMap(({ then }) => then));
-  const conditions = responses.flatMap(({ rungs }) => rungs.flatMap(({ when }) => allOf(when)));
-  const read = new Set(
-    [...JSON.stringify([conditions, outcomes]).matchAll(/"read":"counter","counter":"([a-z0-9-]+)"/g)].map(([, name]) => name),
-  );
-  const given = new Set(outcomes.flatMap((one) => (one.outcome === 'give' ? [one.status] : [])));
-  const taken = new Set(outcomes.flatMap((one) => (one.outcome === 'take' ? [one.status] : [])));
+  const facts = responses.map(factsOf);
+  const read = new Set(facts.flatMap(({ countersRead }) => countersRead));
+  const given = new Set<string>();
+  const taken = new Set<string>();
   const counted = new Map<string, DocumentPath>();
-  responses.forEach(({ rungs }, i) =>
-    rungs.forEach(({ then }, k) =>
-      then.forEach((one: Outcome, n) => {
-        if (one.outcome === 'count' && !counted.has(one.counter)) counted.set(one.counter, ['responses', i, 'rungs', k, 'then', n]);
-      }),
-    ),
+  facts.forEach(({ leading }, i) =>
+    leading.forEach(({ outcome, place }) => {
+      if (outcome.outcome === 'give') given.add(outcome.status);
+      if (outcome.outcome === 'take') taken.add(outcome.status);
+      if (outcome.outcome === 'count' && !counted.has(outcome.counter)) counted.set(outcome.counter, ['responses', i, 'rungs', ...place]);
+    }),
   );
   return [
     ...statuses.flatMap(({ id, length }, i): Problem[] => {
@@ -274,20 +263,14 @@ function neverCleared({ statuses, responses }: Rules): Problem[] {
   ];
 }
 
-function allOf(conditions: readonly Condition[]): SingleCondition[] {
-  return conditions.flatMap((one) => (isGroup(one) ? allOf(one.of) : [one]));
-}
-
 // Events that nobody answers.
 
 function neverAnswered({ events, responses, statuses, actors, drills }: Rules): Problem[] {
   const answered = new Set(responses.filter(({ rungs }) => rungs.length > 0).map(({ event }) => event));
   const raised: [string, DocumentPath][] = [
-    ...responses.flatMap(({ rungs }, i) =>
-      rungs.flatMap(({ then }, k) =>
-        then.flatMap((one, n): [string, DocumentPath][] =>
-          one.outcome === 'raise' ? [[one.event, ['responses', i, 'rungs', k, 'then', n]]] : [],
-        ),
+    ...responses.flatMap((response, i) =>
+      factsOf(response).leading.flatMap(({ outcome, place }): [string, DocumentPath][] =>
+        outcome.outcome === 'raise' ? [[outcome.event, ['responses', i, 'rungs', ...place]]] : [],
       ),
     ),
     ...statuses.flatMap(({ ticks }, i): [string, DocumentPath][] => (ticks ? [[ticks.event, ['statuses', i, 'ticks']]] : [])),
@@ -299,8 +282,9 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
     ...drills.flatMap(({ script }, i) => script.map(({ event }, k): [string, DocumentPath] => [event, ['drills', i, 'script', k]])),
   ];
   const told = new Set<string>();
+  const known = new Set(events.map(({ id }) => id));
   return raised.flatMap(([event, path]) => {
-    if (answered.has(event) || told.has(event) || !events.some(({ id }) => id === event)) return [];
+    if (answered.has(event) || told.has(event) || !known.has(event)) return [];
     told.add(event);
     return [warning(path, `raises "${event}", which has no rung that answers it`, 'no response')];
   });

@@ -34,9 +34,15 @@ export interface CombatDocuments {
 /** What stands in for health where an actor says nothing of it: plenty, and no fall. */
 const noHealth = { start: 100, most: 100, mends: 0, cannotFall: true, falls: undefined, returns: undefined } as const;
 
+/** What was made before of the same events, actors, statuses and sequences. */
+export interface KeptRules extends Pick<CombatPlan, 'events' | 'actors' | 'statuses'> {
+  /** The rungs of a response that has been resolved already. */
+  ladderOf(document: Json): readonly CompiledRung[] | undefined;
+}
+
 /**
  * Resolves everything that decides. Throws DocumentError at the first place that cannot be used. `problem`, when given, is told
- * of it instead, and what cannot be used is left out.
+ * of it instead, and what cannot be used is left out. What is `kept` is not made again.
  */
 export function compileCombat(
   documents: CombatDocuments,
@@ -45,6 +51,7 @@ export function compileCombat(
   problem: (error: DocumentError) => void = (error) => {
     throw error;
   },
+  kept?: KeptRules,
 ): CombatPlan {
   const attempt = <T>(work: () => T): T | undefined => {
     try {
@@ -61,18 +68,25 @@ export function compileCombat(
       return made === undefined ? [] : [made];
     });
   const byId = <T extends { readonly id: string }>(list: readonly T[]): ReadonlyMap<string, T> => new Map(list.map((one) => [one.id, one]));
-  const events = byId(each(documents.events, 'events', 200, compileEventRules));
+  const events = kept?.events ?? byId(each(documents.events, 'events', 200, compileEventRules));
   const sequence = (raw: unknown, path: DocumentPath): string => {
     if (sequences.has(raw as string)) return raw as string;
     throw new DocumentError(path, `expected a sequence of the project, found ${show(raw)}`);
   };
-  const actors = byId(each(documents.actors, 'actors', 100, (document, path) => compileCombatActor(document, path, events)));
-  const statuses = byId(each(documents.statuses, 'statuses', 200, (document, path) => compileStatus(document, path, events, sequence)));
+  const actors =
+    kept?.actors ?? byId(each(documents.actors, 'actors', 100, (document, path) => compileCombatActor(document, path, events)));
+  const statuses =
+    kept?.statuses ?? byId(each(documents.statuses, 'statuses', 200, (document, path) => compileStatus(document, path, events, sequence)));
   const ladders = new Map<string, readonly CompiledRung[]>();
   each(documents.responses, 'responses', 200, (document, path) => {
     const event = events.get(document['event'] as string);
     if (!event) throw new DocumentError([...path, 'event'], `expected an event of the project, found ${show(document['event'])}`);
     if (ladders.has(event.id)) throw new DocumentError([...path, 'event'], `expected one response for each event, "${event.id}" has one`);
+    const before = kept?.ladderOf(document);
+    if (before) {
+      ladders.set(event.id, before);
+      return;
+    }
     const references: RuleReferences = { event, events, statuses, actors, sequences, planOf };
     const rungs = readList(document['rungs'], [...path, 'rungs'], ruleLimits.rungs);
     attempt(() => readIds(rungs, [...path, 'rungs']));

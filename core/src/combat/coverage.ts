@@ -2,7 +2,7 @@ import type { Seconds } from '../units.js';
 import type { CombatActor, CompiledEventRules } from './parts/references.js';
 import type { FullPayload } from './parts/asking.js';
 import type { CombatPlan } from './plan.js';
-import { probe, type Moment, type ProbedParty } from './probe.js';
+import { answering, memoryAt, partiesAt, type ProbedParty } from './probe.js';
 import { defaultsOf } from './run.js';
 
 /** Which rungs answer an event on an actor. */
@@ -18,8 +18,8 @@ export type Ends = Readonly<Record<string, readonly number[]>>;
 
 /** Ages at which a status is tried: just begun, within a short window, later, and long ago. */
 const ages: readonly Seconds[] = [0, 0.15, 1, 100];
-/** Which such event it is, for what counts. */
-const turns = [1, 2, 3] as const;
+/** The first such event, the second and the third, each soon after the one before. */
+const memories = [memoryAt(1), memoryAt(2, 0.1), memoryAt(3, 0.1)];
 
 /**
  * Tries an event on an actor at moments that are unlike one another: each field at its ends and its options, each status young
@@ -35,15 +35,16 @@ export function coverageOf(
 ): Covered {
   const source = { actor };
   const payload = { ...defaultsOf(event), ...fixed };
-  const answered = (moment: Moment): string[] =>
-    probe(plan, event, moment).flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : []));
-  const plainly = answered({ payload, target: source, source });
+  const plainly = answering(plan, event, partiesAt(plan, { target: source, source }), payload, memoryAt());
   const all = new Set<string>();
-  for (const given of payloadsOf(event, payload, fixed, ends))
-    for (const target of statesOf(plan, actor))
-      for (const turn of turns)
-        for (const rung of answered({ payload: given, target, source, turn, since: turn === 1 ? undefined : 0.1, seed: turn }))
-          all.add(rung);
+  const payloads = payloadsOf(event, payload, fixed, ends);
+  for (const target of statesOf(plan, actor)) {
+    const parties = partiesAt(plan, { target, source });
+    for (const given of payloads)
+      memories.forEach((memory, seed) => {
+        for (const rung of answering(plan, event, parties, given, memory, seed + 1)) all.add(rung);
+      });
+  }
   const ladder = plan.ladders.get(event.id) ?? [];
   return { plainly, else: ladder.flatMap(({ id }) => (all.has(id) && !plainly.includes(id) ? [id] : [])) };
 }

@@ -37,6 +37,8 @@ export interface Moment {
 
 /** Seconds that the clocks of a moment show: later than anything began. */
 const now: Seconds = 10_000;
+/** Nothing stops at a moment: one clock is everybody's. */
+const still = new GameClock();
 
 /** What a ladder says to an event at a moment, rung by rung, without anything happening. */
 export function probe(plan: CombatPlan, event: CompiledEventRules, moment: Moment): RungAnswer[] {
@@ -46,17 +48,45 @@ export function probe(plan: CombatPlan, event: CompiledEventRules, moment: Momen
   return answers;
 }
 
+/** Those of moments that differ in nothing but what happens between them. */
+export interface Parties {
+  readonly source: Combatant | undefined;
+  readonly target: Combatant | undefined;
+}
+
+export function partiesAt(plan: CombatPlan, { source, target }: Pick<Moment, 'source' | 'target'>): Parties {
+  return { source: source && combatantOf(plan, source, 'source', 0), target: target && combatantOf(plan, target, 'target', 1) };
+}
+
+/** The rungs that answer at a moment, from the top, and nothing of the others. */
+export function answering(
+  plan: CombatPlan,
+  event: CompiledEventRules,
+  parties: Parties,
+  payload: FullPayload,
+  memory: Memory,
+  seed?: Uint32,
+): string[] {
+  const asking = askingAmong(event, parties, payload, memory, seed);
+  return askRungs(plan.ladders.get(event.id) ?? [], asking, parties.target?.standing ?? 'up', undefined).map(({ id }) => id);
+}
+
 /** Whether each condition of a rung holds at a moment, in the order of its document. */
 export function probeConditions(plan: CombatPlan, event: CompiledEventRules, rung: string, moment: Moment): boolean[] {
   const asking = askingAt(plan, event, moment);
   return (plan.ladders.get(event.id) ?? []).find(({ id }) => id === rung)?.conditions.map((one) => one.holds(asking)) ?? [];
 }
 
-function askingAt(plan: CombatPlan, event: CompiledEventRules, { payload, source, target, turn = 1, since, seed = 1 }: Moment): Asking {
-  const memory = new SameForAll(turn, since);
-  const made = (party: ProbedParty | undefined, id: string, index: number): Combatant | undefined =>
-    party && combatantOf(plan, party, id, index);
-  const parties = { source: made(source, 'source', 0), target: made(target, 'target', 1) };
+function askingAt(plan: CombatPlan, event: CompiledEventRules, moment: Moment): Asking {
+  return askingAmong(event, partiesAt(plan, moment), moment.payload, memoryAt(moment.turn, moment.since), moment.seed);
+}
+
+/** What everybody remembers where this is the so-many-th such event, and the one before was so long ago. */
+export function memoryAt(turn = 1, since?: Seconds): Memory {
+  return new SameForAll(turn, since);
+}
+
+function askingAmong(event: CompiledEventRules, parties: Parties, payload: FullPayload, memory: Memory, seed: Uint32 = 1): Asking {
   const run: RunState = {
     seed,
     combatants: [parties.source, parties.target].filter((one) => one !== undefined),
@@ -80,7 +110,7 @@ function askingAt(plan: CombatPlan, event: CompiledEventRules, { payload, source
 
 function combatantOf(plan: CombatPlan, party: ProbedParty, id: string, index: number): Combatant {
   const { actor, health = actor.health.most, standing = 'up', facing = index === 0 ? 1 : -1, x = index === 0 ? -80 : 80, y = 0 } = party;
-  const made = new Combatant(id, index, actor, new GameClock(), { x, y, facing, health });
+  const made = new Combatant(id, index, actor, still, { x, y, facing, health });
   made.setHealth(Math.min(actor.health.most, health), now);
   made.standing = standing;
   for (const [name, { stacks, age }] of Object.entries(party.statuses ?? {})) {
