@@ -127,8 +127,17 @@ describe('a drill as it is seen', () => {
     expect(long.cues.length).toBe(840);
     const take = takeOf(long);
     const frame = take.createFrame();
+    // Played through, the next piece is made while one is looked at.
+    const played = takeOf(long);
+    const shown = played.createFrame();
+    for (let t = 2.013; t < 10; t += 0.05) {
+      played.sample(t, shown);
+      if (t % 3 > 0.1) continue;
+      const lately = takeOf({ ...long, cues: long.cues.filter(({ at }) => at <= t && at > t - 6).slice(-290) });
+      expectSame(told(shown), told(lately.sample(t, lately.createFrame())), `played to ${t}`);
+    }
     // Around where a piece ends and the next begins, and between.
-    for (const t of [0.7, 3.99, 4, 4.01, 7.98, 8.02, 11, 15.999, 16.001, 21.4]) {
+    for (const t of [0.7, 2.99, 3, 3.01, 5.98, 6.02, 11, 14.999, 15.001, 21.4]) {
       // The same run with only what a drill that began lately would have had.
       const lately = takeOf({ ...long, cues: long.cues.filter(({ at }) => at <= t && at > t - 6).slice(-290) });
       const own = lately.createFrame();

@@ -48,9 +48,10 @@ export class DrillTake {
   private readonly wall = new Float64Array(1);
   private pieces: Piece[] = [];
   private readonly ids: readonly string[];
-  /** Longest that anything of a cue is seen, by its sequence. */
+  /** Longest that anything of a cue may be seen, by its sequence. */
   private readonly lengths = new Map<string, Seconds>();
-  private readonly longest: Seconds;
+  /** The piece that comes after the one looked at, as far as it is made. */
+  private coming: Coming | undefined;
 
   readonly run: DrillRun;
 
@@ -59,20 +60,19 @@ export class DrillTake {
     this.run = run;
     this.ids = run.drill.actors.map(({ id }) => id);
     this.histories = new Histories(run);
-    this.longest = run.cues.length <= cuesAtOnce ? Infinity : this.longestOf(run.cues);
     this.duration = run.drill.length;
   }
 
-  /** What is heard from an instant on: all of it, or as much as is asked for of a drill that is played in pieces. */
-  soundsFrom(t: Seconds, seconds: Seconds = 30): SoundCue[] {
-    return this.piecesWithin(t, t + seconds).flatMap(({ from, to, told: { sounds } }) =>
-      sounds.filter(({ start }) => start >= from && start < to && start >= t),
+  /** What begins to sound from one instant up to another. */
+  soundsWithin(from: Seconds, to: Seconds): SoundCue[] {
+    return this.piecesWithin(from, to).flatMap((piece) =>
+      piece.told.sounds.filter(({ start }) => start >= Math.max(from, piece.from) && start < Math.min(to, piece.to)),
     );
   }
 
   /** The sounds of the drill's first half minute, or of all of it. */
   get sounds(): readonly SoundCue[] {
-    return this.soundsFrom(0);
+    return this.soundsWithin(0, 30);
   }
 
   get signals(): readonly SignalCue[] {
@@ -119,6 +119,7 @@ export class DrillTake {
     const { pictures, meters } = own.buffers.shown;
     for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
     for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + meters.body[i];
+    if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;
   }
 
@@ -126,18 +127,41 @@ export class DrillTake {
     const known = this.pieces.find(({ from, to }) => t >= from && t < to);
     if (known) return known;
     const { cues } = this.parts.run;
-    if (cues.length <= cuesAtOnce) return this.keep(-Infinity, Infinity, cues);
+    if (cues.length <= cuesAtOnce) {
+      const player = this.emptyPlayer();
+      for (const cue of cues) this.strike(player, cue);
+      return this.keep(-Infinity, Infinity, player);
+    }
     const from = Math.floor(Math.max(0, t) / pieceLength) * pieceLength;
-    const to = from + pieceLength;
-    return this.keep(
-      from,
-      to,
-      cues.filter(({ at }) => at >= from - this.longest && at < to),
-    );
+    const { player, cues: left } = this.coming?.from === from ? this.coming : this.begin(from);
+    this.coming = undefined;
+    for (const cue of left) this.strike(player, cue);
+    return this.keep(from, from + pieceLength, player);
   }
 
-  private keep(from: Seconds, to: Seconds, cues: readonly PlayedCue[]): Piece {
-    const player = this.playerOf(cues);
+  /** Makes a few cues more of the piece that comes next, so that it is there when it is looked at. */
+  private makeSomeOf(from: Seconds): void {
+    if (this.coming?.from !== from) {
+      if (this.pieces.some((piece) => piece.from === from)) return;
+      this.coming = this.begin(from);
+    }
+    const { player, cues } = this.coming;
+    for (const cue of cues.splice(0, cuesEachFrame)) this.strike(player, cue);
+  }
+
+  /**
+   * A piece without its cues, which are what begins in it, what may still be seen of before, and whatever has bent clocks since the
+   * oldest of these.
+   */
+  private begin(from: Seconds): Coming {
+    const within = this.parts.run.cues.filter(({ at }) => at < from + pieceLength);
+    const isSeen = (cue: PlayedCue): boolean => cue.at >= from - this.lengthOf(cue);
+    const oldest = within.find(isSeen)?.at ?? from;
+    const cues = within.filter((cue) => isSeen(cue) || (cue.at >= oldest && cue.bends.length > 0));
+    return { from, player: this.emptyPlayer(), cues };
+  }
+
+  private keep(from: Seconds, to: Seconds, player: LivePlayer): Piece {
     player.passAll();
     const sounds = heardOf(player.sounds, zero);
     const signals = player.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
@@ -152,7 +176,8 @@ export class DrillTake {
     return pieces;
   }
 
-  private playerOf(cues: readonly PlayedCue[]): LivePlayer {
+  /** A player with everybody where they are put and brought back, and nothing struck. */
+  private emptyPlayer(): LivePlayer {
     const { run, bodies, planOf } = this.parts;
     const actors = bodies.flatMap((actor) => actor ?? []);
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
@@ -161,31 +186,43 @@ export class DrillTake {
       player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
     });
     for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
-    for (const { sequence, source, target, place, payload, seed, at, bends } of cues) {
-      const others = this.ids.filter((id) => id !== source && id !== target);
-      player.strikeAs(
-        sequence,
-        payload,
-        { seed, after: zero + at, others, ...(source !== '' && { source }), ...(target !== '' && { target }), ...(place && { at: place }) },
-        { from: zero + at, bends },
-      );
-    }
     return player;
   }
 
-  /** The longest that a cue may be seen: each sequence struck once, with room for what stops the clocks of its parties. */
-  private longestOf(cues: readonly PlayedCue[]): Seconds {
-    for (const cue of cues) {
-      if (this.lengths.has(cue.sequence)) continue;
-      const alone = this.playerOf([cue]);
-      this.lengths.set(cue.sequence, Math.max(0, alone.ends - zero - cue.at));
+  private strike(player: LivePlayer, { sequence, source, target, place, payload, seed, at, bends }: PlayedCue): void {
+    const others = this.ids.filter((id) => id !== source && id !== target);
+    player.strikeAs(
+      sequence,
+      payload,
+      { seed, after: zero + at, others, ...(source !== '' && { source }), ...(target !== '' && { target }), ...(place && { at: place }) },
+      { from: zero + at, bends },
+    );
+  }
+
+  /** The longest that a cue may be seen: its sequence struck once, with room for what stops the clocks of its parties. */
+  private lengthOf(cue: PlayedCue): Seconds {
+    let length = this.lengths.get(cue.sequence);
+    if (length === undefined) {
+      const alone = this.emptyPlayer();
+      this.strike(alone, cue);
+      length = Math.max(0, alone.ends - zero - cue.at) * 2 + 1;
+      this.lengths.set(cue.sequence, length);
     }
-    return Math.max(0, ...this.lengths.values()) * 2 + 1;
+    return length;
   }
 }
 
 /** Seconds of one piece. */
-const pieceLength: Seconds = 4;
+const pieceLength: Seconds = 3;
+/** Cues of the next piece that are made with each sample: enough that it is there in time when it is played. */
+const cuesEachFrame = 3;
+
+/** A piece that is not whole yet: its player, and the cues that are still to be struck. */
+interface Coming {
+  readonly from: Seconds;
+  readonly player: LivePlayer;
+  readonly cues: PlayedCue[];
+}
 
 /** The buffers that a frame shares, and whose they are. */
 const made = new WeakMap<DrillFrame, { readonly buffers: Buffers; readonly player: LivePlayer }>();

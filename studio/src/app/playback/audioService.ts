@@ -15,6 +15,8 @@ export interface AudioState {
   readonly played: number;
 }
 
+/** Seconds of a drill whose sounds are handed over together. */
+const ahead = 4;
 /** Files that are fetched and decoded at once. */
 const mostAtOnce = 6;
 
@@ -33,6 +35,8 @@ export class AudioService {
   private readonly waiting: { readonly id: string; readonly url: string }[] = [];
   private fetching = 0;
   private decoder: OfflineAudioContext | undefined;
+  /** Hands over what is heard next of a drill. */
+  private later: ReturnType<typeof setTimeout> | undefined;
   private readonly ringing = new Set<AudioBufferSourceNode>();
   private output: { context: AudioContext; gain: GainNode } | undefined;
 
@@ -97,10 +101,22 @@ export class AudioService {
 
   private play({ take, from, speed }: PlayStart): void {
     const output = this.ready();
-    const now = output.context.currentTime;
-    for (const cue of take instanceof DrillTake ? take.soundsFrom(from) : take.sounds) {
-      if (cue.start >= from) this.schedule(output, cue, now + (cue.start - from) / speed, speed);
-    }
+    const began = output.context.currentTime;
+    const hand = (cues: readonly SoundCue[]): void => {
+      for (const cue of cues) if (cue.start >= from) this.schedule(output, cue, began + (cue.start - from) / speed, speed);
+    };
+    clearTimeout(this.later);
+    if (!(take instanceof DrillTake)) return hand(take.sounds);
+    // A drill may be long: what is heard of it is found as it comes.
+    const handFrom = (at: number): void => {
+      hand(take.soundsWithin(at, at + ahead));
+      if (at + ahead < take.duration)
+        this.later = setTimeout(
+          () => handFrom(at + ahead),
+          ((at + ahead / 2 - from) / speed - (output.context.currentTime - began)) * 1000,
+        );
+    };
+    handFrom(from);
   }
 
   private schedule({ context, gain }: { context: AudioContext; gain: GainNode }, cue: SoundCue, when: number, speed: number): void {
@@ -133,6 +149,7 @@ export class AudioService {
   }
 
   private silence(): void {
+    clearTimeout(this.later);
     for (const source of this.ringing) source.stop();
     this.ringing.clear();
   }
