@@ -145,11 +145,11 @@ describe('the joust', () => {
 describe('rules in the yard', () => {
   /** Blows that fell who is struck by the third or so, and a return after two seconds. */
   function decided() {
-    const { events, actors, ...json } = projectJson(effects);
+    const json = projectJson(effects);
     const { project, problems } = readProject({
       ...json,
       events: [
-        ...events.map((one) => ({ ...one, harm: { value: 'damage', kindField: 'kind' } })),
+        ...json.events.map((one) => ({ ...one, harm: { value: 'damage', kindField: 'kind' } })),
         { id: 'fall', label: 'Fall', fields: [] },
         {
           id: 'burn',

@@ -7,15 +7,19 @@ type Response = Project['responses'][number];
 /** Outcomes by which one event or state leads to another. */
 type Leading = Extract<Outcome, { outcome: 'raise' | 'away' | 'give' | 'take' | 'count' }>;
 
+/** A place within a response's rungs. */
+type Place = readonly [rung: number, then: 'then', outcome: number];
+
 /** What of a ladder leads elsewhere, found once for each of its states. */
 export interface LadderFacts {
   readonly leading: readonly {
     readonly outcome: Leading;
-    /** Its place within the response's rungs. */
-    readonly place: readonly [rung: number, then: 'then', outcome: number];
+    readonly place: Place;
     /** Whether something in its rung sees to it that it does not answer for ever. */
     readonly ends: boolean;
   }[];
+  /** Sequences that one event plays at once: those of a rung, with those of the rungs above it that go on. */
+  readonly together: readonly (readonly { readonly sequence: string; readonly place: Place }[])[];
   /** The counters that its conditions and amounts read, wherever they stand in it. */
   readonly countersRead: readonly string[];
 }
@@ -29,9 +33,18 @@ export function factsOf(response: Response): LadderFacts {
       const ends = endsItself(rung);
       return rung.then.flatMap((outcome, n) => (leads(outcome) ? [{ outcome, place: [k, 'then', n] as const, ends }] : []));
     });
+    const played = response.rungs.map(({ then }, k) =>
+      then.flatMap((outcome, n) =>
+        outcome.outcome === 'play' && outcome.after === 0 ? [{ sequence: outcome.sequence, place: [k, 'then', n] as const }] : [],
+      ),
+    );
+    // Whatever goes on may answer together with what comes below it.
+    const together = response.rungs.map((_, k) =>
+      [...played.slice(0, k).filter((__, above) => response.rungs[above].goesOn), played[k]].flat(),
+    );
     const text = JSON.stringify(response.rungs);
     const countersRead = [...text.matchAll(/"read":"counter","counter":"([a-z0-9-]+)"/g)].map(([, name]) => name);
-    known.set(response, (facts = { leading, countersRead }));
+    known.set(response, (facts = { leading, together, countersRead }));
   }
   return facts;
 }

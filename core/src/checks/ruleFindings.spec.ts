@@ -72,6 +72,28 @@ describe('told before anything is run', () => {
     expect(grows).toEqual([jasmine.stringContaining('warning: responses[0].rungs[0].then[0]: grows without end: burst → burst')]);
   });
 
+  it('one clip that an event begins twice at one instant', () => {
+    const sounding = (delay: unknown, clips = ['crack']): Json => {
+      const json = projectJson([{ kind: 'sound', id: 's', clips: ['crack'] }]);
+      const [blow] = json['sequences'] as Json[];
+      const other = projectJson([{ kind: 'sound', id: 's', clips, delay }]);
+      const [second] = other['sequences'] as Json[];
+      return { sequences: [blow, { ...second, id: 'second' }] };
+    };
+    const play = (sequence: string, more: Json = {}): Json => ({ outcome: 'play', sequence, ...more });
+    const both = [rung('both', [], [play('blow'), play('second')])];
+    expect(problemsWith(sounding(0), both)).toEqual([
+      'warning: responses[0].rungs[0].then[1]: plays "crack" at the same instant as "blow" does: it is heard twice as one louder sound',
+    ]);
+    expect(problemsWith(sounding(0.05), both)).toEqual([]);
+    expect(problemsWith(sounding({ range: [0, 0.1] }), both)).toEqual([]);
+    expect(problemsWith(sounding(0), [rung('later', [], [play('blow'), play('second', { after: 0.1 })])])).toEqual([]);
+    // A rung that goes on plays together with the one below it.
+    const below = (goesOn: boolean): Json[] => [rung('a', [damage('≥', 3)], [play('blow')], { goesOn }), rung('b', [], [play('second')])];
+    expect(problemsWith(sounding(0), below(true))[0]).toContain('responses[0].rungs[1].then[0]: plays "crack"');
+    expect(problemsWith(sounding(0), below(false))).toEqual([]);
+  });
+
   it('states that stay, and events that nobody answers', () => {
     const forever = problemsWith({ statuses: [{ id: 'marked', label: 'Marked' }] }, [
       rung('marks', [], [{ outcome: 'give', status: 'marked' }]),

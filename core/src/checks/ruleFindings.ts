@@ -8,7 +8,7 @@ import { factsOf, mustHold } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
-type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills'>;
+type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills' | 'sequences'>;
 
 const warning = (path: DocumentPath, message: string, finding: string): Problem => ({
   severity: 'warning',
@@ -24,6 +24,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...neverCleared(project),
     ...neverAnswered(project),
     ...looksAlike(project),
+    ...soundsAlike(project),
   ];
 }
 
@@ -297,6 +298,49 @@ function looksAlike({ actors }: Rules): Problem[] {
       return twin === k
         ? []
         : [warning(['actors', i, 'healthLooks', k], `"${id}" never shows: "${healthLooks[twin].id}" has the same share of health`, 'look')];
+    }),
+  );
+}
+
+/** Clips that a sequence begins at an instant, each as its name and when; those that chance or a driven number moves are passed over. */
+function soundsOf({ effects }: Project['sequences'][number]): string[] {
+  return effects.flatMap((effect) =>
+    effect.kind === 'sound' &&
+    !effect.muted &&
+    effect.anchor.to === 'contact' &&
+    typeof effect.delay === 'number' &&
+    effect.clips.length === 1
+      ? [`${effect.clips[0]} ${effect.delay}`]
+      : [],
+  );
+}
+
+const soundsKnown = new WeakMap<Project['sequences'][number], readonly string[]>();
+
+/** Rungs that play one clip twice at one instant: it is only louder, and may clip. */
+function soundsAlike({ responses, sequences }: Rules): Problem[] {
+  const byId = new Map(sequences.map((sequence) => [sequence.id, sequence]));
+  const heard = (id: string): readonly string[] => {
+    const sequence = byId.get(id);
+    if (!sequence) return [];
+    let sounds = soundsKnown.get(sequence);
+    if (!sounds) soundsKnown.set(sequence, (sounds = soundsOf(sequence)));
+    return sounds;
+  };
+  return responses.flatMap((response, i) =>
+    factsOf(response).together.flatMap((plays) => {
+      const before = new Map<string, string>();
+      for (const { sequence, place } of plays)
+        for (const sound of heard(sequence)) {
+          const first = before.get(sound);
+          if (first !== undefined && first !== sequence) {
+            const [clip] = sound.split(' ');
+            const message = `plays "${clip}" at the same instant as "${first}" does: it is heard twice as one louder sound`;
+            return [warning(['responses', i, 'rungs', ...place], message, 'two sounds')];
+          }
+          before.set(sound, sequence);
+        }
+      return [];
     }),
   );
 }

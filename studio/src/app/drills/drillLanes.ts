@@ -27,7 +27,14 @@ const head = 32;
     >
       @for (mark of marks(); track mark.at) {
         <line class="rule" [attr.x1]="mark.x" [attr.x2]="mark.x" y1="12" [attr.y2]="height()" />
-        <text class="time" [attr.x]="mark.x + 2" y="10">{{ mark.at }} s</text>
+        <text
+          class="time"
+          [attr.x]="mark.x + (mark.x > width() - 40 ? -2 : 2)"
+          [attr.text-anchor]="mark.x > width() - 40 ? 'end' : 'start'"
+          y="10"
+        >
+          {{ mark.at }} s
+        </text>
       }
       @for (actor of drill().actors; track actor.id; let i = $index) {
         <line class="lane" [attr.x1]="left" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
