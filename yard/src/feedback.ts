@@ -1,5 +1,5 @@
 import type { Arena, ArenaActorState, ArenaLogEntry, Kit, Payload, Player, PlayerSound } from '@undatio/core/runtime';
-import type { Beetle } from './joust.js';
+import type { Beetle } from './beetle.js';
 import type { Blow } from './openArchive.js';
 
 /** What a game says of a charge that will meet somebody. */

@@ -1,18 +1,8 @@
-import type { ArenaActorState, Kit, KitActor, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import type { ArenaActorState, Kit, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import type { Beetle } from './beetle.js';
 import { decidedWords, type Bout } from './bout.js';
 import { RuleFeedback, SequenceFeedback, type Feedback } from './feedback.js';
 import type { Blow } from './openArchive.js';
-
-/** A beetle of this game, or whoever the kit has in its place. Positions are px; x grows to the right. */
-export interface Beetle {
-  readonly id: string;
-  /** The kit's actor that it is drawn as, where the kit has one. */
-  readonly actor: KitActor | undefined;
-  /** 1 faces right, -1 left. */
-  readonly facing: 1 | -1;
-  readonly home: number;
-  x: number;
-}
 
 const walkSpeed = 210;
 const retreatSpeed = 130;

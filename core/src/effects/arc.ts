@@ -1,4 +1,3 @@
-import { eased } from '../maths/easing.js';
 import { readTable } from '../maths/envelope.js';
 import {
   blendField,
@@ -93,7 +92,7 @@ export const arc = defineKind({
     const origin = reader.choice('from');
     const spot = reader.spot('spot');
     const direction = reader.direction('direction');
-    const sweep = reader.value('sweep');
+    const turn = reader.value('sweep');
     const reach = reader.value('reach');
     const drawn = reader.value('drawn');
     const width = reader.value('width');
@@ -109,14 +108,25 @@ export const arc = defineKind({
         const { r, g, b, a } = colours.tables();
         const rest = draws.place(origin, spot);
         const at = movable(rest);
-        const whole = draws.number(sweep);
+        const whole = draws.number(turn);
         const begin = draws.direction(direction, 0) - whole / 2;
         const hits = draws.number(reach);
         const outer = hits * draws.number(drawn) * strength;
         const band = draws.number(width);
         const behind = draws.number(tail);
         const extent = duration + behind;
-        const swept = (age: number): number => whole * eased(ease, duration > 0 ? Math.min(1, Math.max(0, age / duration)) : 1);
+        const cell = new Float64Array(1);
+        /** Turns the age in the cell into how far it has swept by then. */
+        const sweep = (): void => {
+          cell[0] = duration > 0 ? Math.min(1, Math.max(0, cell[0] / duration)) : 1;
+          ease.solve(cell);
+          cell[0] *= whole;
+        };
+        const swept = (age: number): number => {
+          cell[0] = age;
+          sweep();
+          return cell[0];
+        };
         let scene: Scene | undefined;
         return {
           extent,
@@ -145,9 +155,16 @@ export const arc = defineKind({
             arcs.x[n] = at.x;
             arcs.y[n] = at.y;
             arcs.outer[n] = outer;
-            arcs.inner[n] = Math.max(0, outer - Math.max(0, band * envelope.at(u)));
-            arcs.from[n] = begin + swept(age - behind);
-            arcs.to[n] = begin + swept(age);
+            // Through a cell: what a call returns would be boxed here.
+            cell[0] = u;
+            envelope.solve(cell);
+            arcs.inner[n] = Math.max(0, outer - Math.max(0, band * cell[0]));
+            cell[0] = age - behind;
+            sweep();
+            arcs.from[n] = begin + cell[0];
+            cell[0] = age;
+            sweep();
+            arcs.to[n] = begin + cell[0];
             arcs.reach[n] = hits;
             arcs.live[n] = age < duration ? 1 : 0;
             arcs.r[n] = readTable(r, u);

@@ -39,11 +39,14 @@ export const pose = defineKind({
     return {
       fire(draws, strength, duration) {
         const full = draws.number(amount) * strength;
+        const cell = new Float64Array(1);
         return {
           extent: duration,
           channel: (age) => Math.min(1, Math.max(0, full * envelope.at(age / duration))),
           sample(now, frame) {
-            const held = Math.min(1, Math.max(0, full * envelope.at(now[0] / duration)));
+            cell[0] = now[0] / duration;
+            envelope.solve(cell);
+            const held = Math.min(1, Math.max(0, full * cell[0]));
             const { pose, poseAge } = frame[party];
             // By their names written out: a number under a name that is looked up would be boxed. Of two the stronger shows.
             if (name === 'hurt') {

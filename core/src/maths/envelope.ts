@@ -1,5 +1,5 @@
 import type { Fraction } from '../units.js';
-import { eased, type Easing } from './easing.js';
+import type { Easing } from './easing.js';
 
 /** What an envelope hands its place and takes its outcome in: numbers in it are never boxed. */
 const cell = new Float64Array(1);
@@ -24,11 +24,12 @@ export class Envelope {
   /** Value at `u`. Before the first point and after the last it holds their values. O(points), allocates nothing. */
   at(u: Fraction): number {
     cell[0] = u;
-    this.solve();
+    this.solve(cell);
     return cell[0];
   }
 
-  private solve(): void {
+  /** Turns the place in a cell into the value there: for where a call of `at` would box what it returns. */
+  solve(cell: Float64Array): void {
     const { places, values } = this;
     const u = cell[0];
     const last = places.length - 1;
@@ -38,7 +39,10 @@ export class Envelope {
       let i = 0;
       while (places[i + 1] <= u) i++;
       const x = (u - places[i]) / (places[i + 1] - places[i]);
-      const value = values[i] + (values[i + 1] - values[i]) * eased(this.easings[i], x);
+      const ease = this.easings[i];
+      cell[0] = x;
+      ease.solve(cell);
+      const value = values[i] + (values[i + 1] - values[i]) * cell[0];
       cell[0] = this.thrown ? Math.min(this.bound, Math.max(-this.bound, value)) : value;
     }
   }

@@ -1,9 +1,12 @@
+import { config } from 'zod';
 import { judgeDrills } from '@undatio/core/internal';
 import { ProblemsFound, readProjectArgument } from './projectArgument.js';
 import { sink } from './sink.js';
 
 /** `undatio check`: tells the problems; throws ProblemsFound when any is an error. */
 export async function check(project: string, { json }: { json?: boolean }): Promise<void> {
+  // A schema that is used once is read faster than it is compiled.
+  config({ jitless: true });
   const { source, problems: told } = await readProjectArgument(project);
   // Drills are tests: those of a project that can be used are run.
   const problems = source ? [...told, ...judgeDrills(source.project)] : told;

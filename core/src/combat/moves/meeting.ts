@@ -1,0 +1,100 @@
+import type { Degrees, Seconds } from '../../units.js';
+
+/** A body as it stands to whoever reaches for it: its middle, its radius, and how it goes, evenly. px and px a second. */
+export interface Moving {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly vx: number;
+  readonly vy: number;
+}
+
+/** What reaches, about the middle of who does. px. */
+export type Reach =
+  /** A blade of so much length that turns evenly from one angle to another; angles as directions, 0 to the right, rising downward. */
+  | { readonly shape: 'arc'; readonly length: number; readonly from: Degrees; readonly to: Degrees }
+  /** Along an angle, so long and so wide. */
+  | { readonly shape: 'thrust'; readonly length: number; readonly width: number; readonly angle: Degrees }
+  /** All around. */
+  | { readonly shape: 'disc'; readonly length: number };
+
+/** Instants are found to this. */
+const exact: Seconds = 1e-10;
+/** A body that only grazes is approached in ever smaller steps; nearer than this is met. */
+const touching = 1e-9;
+const mostSteps = 20_000;
+
+const radians = (degrees: Degrees): number => (degrees * Math.PI) / 180;
+
+/**
+ * When a reach that is live from 0 to `seconds` first meets a body, in seconds from 0; undefined where it does not. Touching is
+ * meeting, at the last instant too. One that stands is met in closed form; one that goes is approached without ever
+ * stepping over it: the gap can shrink no faster than the two can move (conservative advancement).
+ */
+export function meets(reach: Reach, body: Moving, seconds: Seconds): Seconds | undefined {
+  if (reach.shape === 'arc' && body.vx === 0 && body.vy === 0) return meetsStanding(reach, body, seconds);
+  const fastest = Math.hypot(body.vx, body.vy) + turning(reach, seconds);
+  if (fastest === 0) return gap(reach, body, 0, seconds) <= touching ? 0 : undefined;
+  let t = 0;
+  for (let step = 0; step < mostSteps; step++) {
+    const left = gap(reach, body, t, seconds);
+    if (left <= touching) return t;
+    // The last instant is looked at as well.
+    if (t >= seconds) return undefined;
+    t = Math.min(seconds, t + Math.max(exact, left / fastest));
+  }
+  return undefined;
+}
+
+/** How fast the tip of a reach goes, px a second. */
+function turning(reach: Reach, seconds: Seconds): number {
+  return reach.shape === 'arc' && seconds > 0 ? (Math.abs(radians(reach.to - reach.from)) / seconds) * reach.length : 0;
+}
+
+/** px between a reach and a body at an instant; 0 or less where they touch. */
+export function gap(reach: Reach, body: Moving, t: Seconds, seconds: Seconds): number {
+  const x = body.x + body.vx * t;
+  const y = body.y + body.vy * t;
+  if (reach.shape === 'disc') return Math.hypot(x, y) - reach.length - body.radius;
+  const share = seconds > 0 ? Math.min(1, t / seconds) : 1;
+  const angle = radians(reach.shape === 'arc' ? reach.from + (reach.to - reach.from) * share : reach.angle);
+  const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
+  const along = Math.min(reach.length, Math.max(0, x * dx + y * dy));
+  const half = reach.shape === 'thrust' ? reach.width / 2 : 0;
+  return Math.hypot(x - along * dx, y - along * dy) - half - body.radius;
+}
+
+/**
+ * A turning blade meets a standing disc where its edge first touches it: asin(r ÷ d) before the disc's middle where its length
+ * reaches so far, else where its tip does, by the law of cosines.
+ */
+function meetsStanding(
+  { length, from, to }: Extract<Reach, { shape: 'arc' }>,
+  { x, y, radius }: Moving,
+  seconds: Seconds,
+): Seconds | undefined {
+  const distance = Math.hypot(x, y);
+  if (distance <= radius) return 0;
+  if (distance - radius > length + touching) return undefined;
+  const tangent = Math.sqrt(distance * distance - radius * radius);
+  const ahead =
+    tangent <= length
+      ? Math.asin(radius / distance)
+      : Math.acos(Math.min(1, (distance * distance + length * length - radius * radius) / (2 * distance * length)));
+  const half = (ahead * 180) / Math.PI;
+  const turn = to - from;
+  const way = Math.sign(turn) || 1;
+  // How far the blade has to turn, its own way round, until it points at the body's middle: from −180 on, so that one it begins on counts.
+  const middle = wrapped(((Math.atan2(y, x) * 180) / Math.PI - from) * way);
+  for (let round = middle - 360; round - half <= Math.abs(turn); round += 360) {
+    if (round + half < 0) continue;
+    const at = Math.max(0, round - half);
+    return at <= Math.abs(turn) + 1e-9 ? (turn === 0 ? 0 : (at / Math.abs(turn)) * seconds) : undefined;
+  }
+  return undefined;
+}
+
+/** An angle within −180 to 180. */
+function wrapped(degrees: Degrees): Degrees {
+  return ((((degrees + 180) % 360) + 360) % 360) - 180;
+}
