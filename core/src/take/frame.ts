@@ -16,9 +16,17 @@ export function restingActor(): ActorFrame {
     flashColour: 0xffffff,
     flashMode: 'mix',
     rate: 1,
-    pose: { hurt: 0, lunge: 0, guard: 0, fall: 0 },
-    poseAge: { hurt: 0, lunge: 0, guard: 0, fall: 0 },
+    pose: noPose(),
+    poseAge: noPose(),
   };
+}
+
+/**
+ * In an order of its own: objects whose names come in the same order share their layout, and one that held anything but numbers,
+ * such as what a document says of each pose, would have these boxed.
+ */
+function noPose(): PoseFrame {
+  return { fall: 0, guard: 0, lunge: 0, hurt: 0 };
 }
 
 /** Back to rest. */
