@@ -149,14 +149,19 @@ export class LiveFiring {
   leaveBody(): void {
     const { kind, firing, leaving } = this.timed;
     const isOnBody = kind.family === 'body' || (firing.room?.meters ?? 0) > 0;
-    if (!this.begun || (leaving ? leaving === 'goes' : isOnBody)) this.ended = true;
+    if (!this.begun || (leaving ? leaving === 'goes' : isOnBody)) this.endNow();
     else firing.end?.();
   }
 
   /** What has not begun never does; what lets go lets nothing more go. */
   ringOut(): void {
     if (this.begun) this.timed.firing.end?.();
-    else this.ended = true;
+    else this.endNow();
+  }
+
+  private endNow(): void {
+    this.ended = true;
+    this.take.isFresh = false;
   }
 
   /** Wall time from which on it is over, as far as is known now. */
@@ -182,6 +187,11 @@ export class LiveTake {
   readonly ofView: LiveFiring[];
   readonly others: LiveFiring[];
   cues: LiveCue[];
+  /** Wall time before which none of its firings is over, as its clocks were when they showed `version`. */
+  private readonly soonest = new Float64Array(1);
+  private version = -1;
+  /** Unset where a firing ends before its time. */
+  isFresh = false;
   /** Firings that have not begun, and those that have and follow a body. */
   private readonly waiting: LiveFiring[];
   private readonly followers: LiveFiring[] = [];
@@ -265,14 +275,21 @@ export class LiveTake {
     this.waiting.length = left;
   }
 
-  /** Whether nothing more comes of it. */
+  /** Whether nothing more comes of it. Looked at only once the first of its firings may be over, or a clock was bent. */
   isOver(wall: Now): boolean {
+    const { source, target, world } = this.parties;
+    const version = source.clock.version + target.clock.version + world.version;
+    if (this.isFresh && version === this.version && wall[0] < this.soonest[0]) return false;
+    this.isFresh = true;
+    this.version = version;
+    this.soonest[0] = -Infinity;
     dropOver(this.ofView, wall);
     dropOver(this.others, wall);
     dropOver(this.followers, wall);
-    if (this.cues.length > 0 || this.waiting.length > 0) return false;
-    for (const firing of this.firings) if (!firing.isOver(wall)) return false;
-    return true;
+    let first = Infinity;
+    for (const firing of this.firings) if (!firing.isOver(wall)) first = Math.min(first, firing.end);
+    if (first < Infinity) this.soonest[0] = first;
+    return first === Infinity && this.cues.length === 0 && this.waiting.length === 0;
   }
 
   /** Takes it off its bodies; what it threw for good is left to them. */

@@ -1,6 +1,6 @@
 import type { ActorFrame, KitActor } from '../contract.js';
 import { restingActor } from '../take/frame.js';
-import { Displacement, type Spotted } from '../take/spotted.js';
+import { Displacement, Spotted } from '../take/spotted.js';
 import type { Fraction, Seconds } from '../units.js';
 import { GameClock } from './gameClock.js';
 import { Whereabouts } from './whereabouts.js';
@@ -34,6 +34,9 @@ export class PlayerBody {
   /** Wall times at which it was brought back, whole: what had befallen it before does not show on it any more. */
   private readonly returns: Seconds[] = [];
   private readonly moved = new Displacement();
+  private readonly spot = new Spotted();
+  private readonly places = new Places();
+  private isStill = false;
 
   constructor(
     readonly id: string,
@@ -59,17 +62,73 @@ export class PlayerBody {
     out.y += this.settled.y;
   }
 
+  /** From here on until `forget` nothing changes where it is: it is found once for each instant that is asked for. */
+  remember(): void {
+    this.places.count = this.places.next = 0;
+    this.isStill = true;
+  }
+
+  forget(): void {
+    this.isStill = false;
+  }
+
   /** Adds where it is at the wall time in a cell: put by the game, thrown by its takes. `lifted` counts hops. */
   addTo(out: Spotted, wall: Float64Array, lifted: boolean): void {
-    const { moved, movers, settled } = this;
-    this.whereabouts.addTo(out, wall);
+    const { places, isStill } = this;
+    let i = isStill ? places.indexAt(wall) : -1;
+    if (i < 0) i = this.find(wall, isStill ? places.takePlace() : 0);
+    out.x += places.x[i];
+    out.y += lifted ? places.y[i] - places.lift[i] : places.y[i];
+  }
+
+  /** Finds where it is at a wall time, and writes it into a place. */
+  private find(wall: Float64Array, i: number): number {
+    const { moved, movers, settled, spot, places } = this;
+    spot.x = spot.y = 0;
+    this.whereabouts.addTo(spot, wall);
     moved.x = settled.x;
     moved.y = settled.y;
     moved.lift = 0;
     // By index, because an iterator would be allocated for every question.
     // eslint-disable-next-line @typescript-eslint/prefer-for-of
-    for (let i = 0; i < movers.length; i++) movers[i].displace(wall, moved);
-    out.x += moved.x;
-    out.y += lifted ? moved.y - moved.lift : moved.y;
+    for (let k = 0; k < movers.length; k++) movers[k].displace(wall, moved);
+    places.at[i] = wall[0];
+    places.x[i] = spot.x + moved.x;
+    places.y[i] = spot.y + moved.y;
+    places.lift[i] = moved.lift;
+    return i;
   }
 }
+
+/** Places at instants, of one body in one frame: the trails and streams of several takes ask for the same ones, in the same order. */
+class Places {
+  readonly at = new Float64Array(mostPlaces);
+  readonly x = new Float64Array(mostPlaces);
+  readonly y = new Float64Array(mostPlaces);
+  readonly lift = new Float64Array(mostPlaces);
+  count = 0;
+  /** Where it is looked first: behind what was found last. */
+  next = 0;
+
+  /** The place at the wall time in a cell, or -1. */
+  indexAt(wall: Float64Array): number {
+    const { at, count } = this;
+    for (let k = 0; k < count; k++) {
+      const i = this.next + k < count ? this.next + k : this.next + k - count;
+      // Ages that were turned into wall times on different clocks differ by their rounding.
+      if (Math.abs(at[i] - wall[0]) > 1e-12) continue;
+      this.next = i + 1 < count ? i + 1 : 0;
+      return i;
+    }
+    return -1;
+  }
+
+  /** A place to write in: the last one again and again where there are no more. */
+  takePlace(): number {
+    if (this.count < mostPlaces) this.count++;
+    this.next = 0;
+    return this.count - 1;
+  }
+}
+
+const mostPlaces = 48;

@@ -47,6 +47,7 @@ export class Sampler {
     for (const body of bodies) {
       resetActor(body.frame);
       body.frame.rate = body.clock.rateAt(wall);
+      body.remember();
     }
     for (const take of takes) this.sampleView(take, wall, buffers);
     for (const take of takes) this.sampleTake(take, wall, buffers, comfort.text);
@@ -57,6 +58,7 @@ export class Sampler {
     open.target = this.nobodyTarget;
     applyConventions(open, this.units.conventions);
     bodies.forEach((body, i) => this.showBody(body, shown[i], wall));
+    for (const body of bodies) body.forget();
     buffers.shown.t = wall[0];
     buffers.shown.worldRate = world.rateAt(wall);
   }
