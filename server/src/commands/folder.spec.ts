@@ -1,4 +1,4 @@
-import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, symlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { undatio, withFolder } from '../testing.js';
@@ -141,6 +141,33 @@ describe('a project kept as a folder', () => {
       expect(merge.err).toMatch(/^error: sequences\/lance-light\.json: .*at line 1, column 1\n$/);
       expect((await undatio(['check', 'saved:third'], data)).code).toBe(2);
       expect((await undatio(['load', join(folder, 'nowhere')], data)).code).toBe(2);
+    });
+  }, 60_000);
+
+  it('reads nothing by a link that leads out of it, of documents or of assets, and follows those within', async () => {
+    await withFolder(async (folder) => {
+      const out = join(folder, 'league');
+      await undatio(['save', 'demo', '--out', out]);
+      const secret = join(folder, 'secret.json');
+      await writeFile(secret, 'a secret');
+      const linked = join(out, 'events/secret.json');
+      await symlink(secret, linked);
+      const told = await undatio(['check', out]);
+      expect([told.code, told.err]).toEqual([
+        2,
+        jasmine.stringContaining('events/secret.json: expected a file of this folder, found a link that leads out of it'),
+      ]);
+      await rm(linked);
+      const sound = join(out, 'assets/sounds/lance-crack-a.wav');
+      await rename(sound, join(folder, 'elsewhere.wav'));
+      await symlink(join(folder, 'elsewhere.wav'), sound);
+      const missing = await undatio(['check', out]);
+      expect(missing.code).toBe(1);
+      expect(missing.out).toMatch(/^error: assets\[\d+\].*lance-crack-a\.wav/m);
+      await rm(sound);
+      await rename(join(folder, 'elsewhere.wav'), join(out, 'kept.wav'));
+      await symlink('../../kept.wav', sound);
+      expect((await undatio(['check', out])).code).toBe(0);
     });
   }, 60_000);
 

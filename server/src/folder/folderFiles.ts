@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { documentSchemas, kitPath, parseJson, problemsOf, type Asset } from '@undatio/core';
 import { collections, formatJson, settingsFile, type Collection } from '@undatio/core/internal';
-import { bytesAt, digestOf } from '../files.js';
+import { bytesAt, bytesBelow, digestOf, leadingOut, leadsOut } from '../files.js';
 import { halfMerged, lineOf } from './textPlace.js';
 
 /** A document by its collection and id, as in the API's addresses: `sequences/lance-light`. */
@@ -54,6 +54,7 @@ export async function readFolderSide(
   key: Key,
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
+  if (await leadsOut(folder, file)) return { type: 'unusable', problem: { key, file, message: leadingOut }, digest: '' };
   const bytes = await bytesAt(join(folder, file));
   if (!bytes) return { type: 'absent' };
   const text = bytes.toString('utf8');
@@ -91,7 +92,7 @@ async function withBytes(
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
   const path = kitPath(asset.file);
-  const bytes = await bytesAt(join(folder, path));
+  const bytes = await bytesBelow(folder, path);
   if (bytes) {
     const sha256 = digestOf(bytes);
     return { type: 'document', document: { ...asset, sha256 }, outdated: sha256 !== asset.sha256 };

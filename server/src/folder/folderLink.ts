@@ -2,7 +2,7 @@ import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { kitPath, type Asset, type Problem } from '@undatio/core';
 import { documentFile, isDocumentFile, listedCollections, settingsFile } from '@undatio/core/internal';
-import { bytesAt } from '../files.js';
+import { bytesAt, bytesBelow } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { problemsWith } from '../store/documentChecks.js';
 import type { DocumentStore, OneOfMany } from '../store/documentStore.js';
@@ -351,7 +351,7 @@ export class FolderLink {
 
   private async keepBytes({ file, sha256 }: Asset): Promise<void> {
     if (await this.parts.assets.has(sha256)) return;
-    const bytes = await bytesAt(join(this.folder, kitPath(file)));
+    const bytes = await bytesBelow(this.folder, kitPath(file));
     if (bytes) await this.parts.assets.write(bytes);
   }
 

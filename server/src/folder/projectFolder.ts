@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
-import { bytesAt } from '../files.js';
+import { bytesAt, bytesBelow, leadingOut, leadsOut } from '../files.js';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
 
 /** More than this in a folder or an archive is no project of ours. */
@@ -39,11 +39,19 @@ export async function documentsIn(folder: string): Promise<string[]> {
   return all.flat().filter(isDocumentFile);
 }
 
-/** Reads a project from a folder of text. Throws the file system's error when the folder cannot be read. */
+/**
+ * Reads a project from a folder of text. Throws the file system's error when the folder cannot be read, and FolderError where a
+ * document is a link that leads out of it: a checkout of somebody else's must not read what is not in it.
+ */
 export async function readProjectFolder(folder: string): Promise<ProjectFileResult> {
   const paths = await documentsIn(folder);
-  const texts = await Promise.all(paths.map(async (path): Promise<[string, string]> => [path, await readFile(join(folder, path), 'utf8')]));
-  return assembled(new Map(texts), (path) => bytesAt(join(folder, path)));
+  const texts = await Promise.all(
+    paths.map(async (path): Promise<[string, string]> => {
+      if (await leadsOut(folder, path)) throw new FolderError(`${path}: ${leadingOut}`);
+      return [path, await readFile(join(folder, path), 'utf8')];
+    }),
+  );
+  return assembled(new Map(texts), (path) => bytesBelow(folder, path));
 }
 
 /**
