@@ -95,7 +95,7 @@ describe('the joust', () => {
       },
     };
     const struck = [];
-    const joust = new Joust(counted, [], (line) =>
+    const joust = new Joust(counted, { blows: [], undecided: [] }, (line) =>
       struck.push(line.match(/^(?<sequence>\S+), damage (?<damage>\d+), seed (?<seed>\d+)$/).groups),
     );
     const contacts = [];
@@ -148,6 +148,7 @@ describe('rules in the yard', () => {
     const json = projectJson(effects);
     const { project, problems } = readProject({
       ...json,
+      sequences: [...json.sequences, { ...json.sequences[0], id: 'other' }],
       events: [
         ...json.events.map((one) => ({ ...one, harm: { value: 'damage', kindField: 'kind' } })),
         { id: 'fall', label: 'Fall', fields: [] },
@@ -212,7 +213,7 @@ describe('rules in the yard', () => {
   it('decide what a charge does: it harms, fells, and nobody charges until both are up again', () => {
     const { played, blows } = decided();
     const lines = [];
-    const joust = new Joust(played, blows, (line) => lines.push(line));
+    const joust = new Joust(played, { blows, undecided: [] }, (line) => lines.push(line));
     const standings = new Set();
     let charged = 0;
     for (let t = 0; t < 60; t += 1 / 60) {
@@ -231,9 +232,19 @@ describe('rules in the yard', () => {
     expect(lines.filter((line) => line.startsWith('lance-hit')).every((line) => line.includes('→ hits'))).toBeTrue();
   });
 
+  it('leave what no rule plays to the player, in turn with the blows', () => {
+    const { played, blows, undecided } = decided();
+    expect(undecided).toEqual(['other']);
+    const lines = [];
+    const joust = new Joust(played, { blows, undecided }, (line) => lines.push(line));
+    for (let t = 0; t < 12; t += 1 / 60) joust.advance(1 / 60);
+    const told = lines.filter((line) => line.startsWith('lance-hit') || line.startsWith('other')).map((line) => line.split(/[ ,]/)[0]);
+    expect(told.slice(0, 4)).toEqual(['lance-hit', 'other', 'lance-hit', 'other']);
+  });
+
   it('stand still in the hit-stops of what is played', () => {
     const { played, blows } = decided();
-    const joust = new Joust(played, blows, () => undefined);
+    const joust = new Joust(played, { blows, undecided: [] }, () => undefined);
     let longest = 0;
     let still = 0;
     for (let t = 0; t < 10; t += 1 / 120) {

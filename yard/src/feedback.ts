@@ -1,5 +1,6 @@
-import type { Arena, ArenaActorState, ArenaLogEntry, Kit, Payload, Player, PlayerSound } from '@undatio/core/runtime';
+import type { Arena, ArenaActorState, Kit, Payload, Player, PlayerSound } from '@undatio/core/runtime';
 import type { Beetle } from './beetle.js';
+import { decidedWords } from './bout.js';
 import type { Blow } from './openArchive.js';
 
 /** What a game says of a charge that will meet somebody. */
@@ -26,6 +27,16 @@ export interface Feedback {
 
 const damageOf = (turn: number): number => 6 + ((turn * 17) % 40);
 
+/** Strikes as soon as a charge begins, because a wind-up has its time; tells it in a line. */
+function strikeSequence(kit: Kit, player: Player, sequence: string, { turn, source, target, after, at }: Charge): string {
+  const seed = 1000 + turn;
+  // Events have fields of their own: one without damage is struck with its defaults.
+  const hasDamage = kit.eventOf(sequence).fields.some(({ name, type }) => name === 'damage' && type === 'number');
+  const payload: Payload = hasDamage ? { damage: damageOf(turn) } : {};
+  player.strike(sequence, payload, { source, target, seed, after, at });
+  return `${sequence}${hasDamage ? `, damage ${damageOf(turn)}` : ''}, seed ${seed}`;
+}
+
 /** Every sequence of the kit in turn, for a game that decides by itself which one it plays. */
 export class SequenceFeedback implements Feedback {
   readonly player: Player;
@@ -45,16 +56,9 @@ export class SequenceFeedback implements Feedback {
     this.player.body(id, { x, y: actor?.place?.y ?? 0, facing, ...(actor && { actor: actor.id }) });
   }
 
-  /** Struck as soon as a charge begins: a wind-up has its time. */
-  strike({ turn, source, target, after, at }: Charge): void {
-    const { kit } = this;
-    const sequence = kit.sequences[turn % kit.sequences.length];
-    const seed = 1000 + turn;
-    // Events have fields of their own: one without damage is struck with its defaults.
-    const hasDamage = kit.eventOf(sequence).fields.some(({ name, type }) => name === 'damage' && type === 'number');
-    const payload: Payload = hasDamage ? { damage: damageOf(turn) } : {};
-    this.player.strike(sequence, payload, { source, target, seed, after, at });
-    this.told(`${sequence}${hasDamage ? `, damage ${damageOf(turn)}` : ''}, seed ${seed}`);
+  strike(charge: Charge): void {
+    const { kit, player } = this;
+    this.told(strikeSequence(kit, player, kit.sequences[charge.turn % kit.sequences.length], charge));
   }
 
   advance(seconds: number): void {
@@ -70,15 +74,16 @@ export class SequenceFeedback implements Feedback {
   }
 }
 
-/** The kit's rules decide what comes of each blow: its events in turn, of every kind that they know. */
+/** The kit's rules decide what comes of each blow, its events in turn, of every kind that they know; then comes what no rule plays. */
 export class RuleFeedback implements Feedback {
   private readonly arena: Arena;
 
   constructor(
-    kit: Kit,
+    private readonly kit: Kit,
     beetles: readonly Beetle[],
     private readonly blows: readonly Blow[],
-    private readonly told: (entry: ArenaLogEntry) => void,
+    private readonly undecided: readonly string[],
+    private readonly told: (line: string) => void,
   ) {
     const actors = beetles.map(({ id, actor, x, facing }) => ({
       id,
@@ -101,16 +106,23 @@ export class RuleFeedback implements Feedback {
     this.arena.place(id, { x, y: actor?.place?.y ?? 0, facing });
   }
 
-  strike({ turn, source, target, after }: Charge): void {
-    const { event, harm, kinds } = this.blows[turn % this.blows.length];
+  strike(charge: Charge): void {
+    const { blows, undecided, arena } = this;
+    const { turn, source, target, after } = charge;
+    const which = turn % (blows.length + undecided.length);
+    if (which >= blows.length) {
+      this.told(strikeSequence(this.kit, arena.player, undecided[which - blows.length], charge));
+      return;
+    }
+    const { event, harm, kinds } = blows[which];
     const payload: Payload = { [harm]: damageOf(turn), ...(kinds && { [kinds.field]: kinds.options[turn % kinds.options.length] }) };
-    this.arena.raise(event, { source, target, payload }, this.arena.now + after);
+    arena.raise(event, { source, target, payload }, arena.now + after);
   }
 
   advance(seconds: number): void {
     const { arena } = this;
     arena.advance(arena.now + seconds);
-    arena.log.forEach(this.told);
+    for (const entry of arena.log) this.told(decidedWords(entry));
   }
 
   elapsed(id: string): number {

@@ -1,8 +1,8 @@
 import type { ArenaActorState, Kit, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
 import type { Beetle } from './beetle.js';
-import { decidedWords, type Bout } from './bout.js';
+import type { Bout } from './bout.js';
 import { RuleFeedback, SequenceFeedback, type Feedback } from './feedback.js';
-import type { Blow } from './openArchive.js';
+import type { OpenedKit } from './openArchive.js';
 
 const walkSpeed = 210;
 const retreatSpeed = 130;
@@ -22,7 +22,7 @@ export class Joust implements Bout {
   private phase: 'charge' | 'retreat' = 'charge';
   private isStruck = false;
 
-  constructor(kit: Kit, blows: readonly Blow[], told: (line: string) => void) {
+  constructor(kit: Kit, { blows, undecided }: Pick<OpenedKit, 'blows' | 'undecided'>, told: (line: string) => void) {
     const striker = kit.actors.find(({ role }) => role === 'source');
     const struck = kit.actors.find(({ role }) => role === 'target');
     this.beetles = [
@@ -33,9 +33,7 @@ export class Joust implements Bout {
     this.behind = struck?.place?.x ?? 80;
     this.reach = this.behind - (striker?.place?.x ?? -80);
     this.feedback =
-      blows.length > 0 && striker && struck
-        ? new RuleFeedback(kit, this.beetles, blows, (entry) => told(decidedWords(entry)))
-        : new SequenceFeedback(kit, told);
+      blows.length > 0 && striker && struck ? new RuleFeedback(kit, this.beetles, blows, undecided, told) : new SequenceFeedback(kit, told);
     this.place();
   }
 

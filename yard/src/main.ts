@@ -81,9 +81,9 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
 /** The joust, or a drill by its id. */
 function watch(drill: string): void {
   if (!opened) return;
-  const { played, blows, drills } = opened;
+  const { played, drills } = opened;
   const found = drills.find(({ id }) => id === drill);
-  bout = found ? new DrillBout(played, found, note) : new Joust(played, blows, note);
+  bout = found ? new DrillBout(played, found, note) : new Joust(played, opened, note);
   log.replaceChildren();
 }
 

@@ -17,6 +17,8 @@ export interface OpenedKit {
   readonly played: Kit;
   /** What a beetle's charge may be, where the kit has rules that decide about it. */
   readonly blows: readonly Blow[];
+  /** Sequences that no rule plays. */
+  readonly undecided: readonly string[];
   readonly drills: readonly DrillDocument[];
   file(path: string): Uint8Array | undefined;
 }
@@ -47,7 +49,8 @@ export function openArchive(bytes: Uint8Array): OpenedKit {
     const kit = openKit(json);
     const played = openKit({ ...(json as object), conventions: own });
     const documents = json as KitDocuments;
-    return { kit, played, blows: blowsOf(documents), drills: documents.drills ?? [], file: (path) => files[path] };
+    const undecided = undecidedOf(kit.sequences, documents);
+    return { kit, played, blows: blowsOf(documents), undecided, drills: documents.drills ?? [], file: (path) => files[path] };
   } catch (error) {
     const { path, expected } = error as KitError;
     throw new ArchiveError(`kit.json cannot be used: ${path}: ${expected}`);
@@ -61,8 +64,15 @@ interface KitDocuments {
     readonly harm?: { readonly value: string; readonly kindField?: string };
     readonly fields: readonly { readonly name: string; readonly options?: readonly string[] }[];
   }[];
-  readonly responses?: readonly { readonly event: string }[];
-  readonly statuses?: readonly { readonly ticks?: { readonly event: string } }[];
+  readonly responses?: readonly {
+    readonly event: string;
+    readonly rungs: readonly { readonly then: readonly { readonly sequence?: string }[] }[];
+  }[];
+  readonly statuses?: readonly {
+    readonly ticks?: { readonly event: string };
+    readonly cues?: Readonly<Record<string, string>>;
+    readonly late?: readonly { readonly sequence: string }[];
+  }[];
   readonly drills?: readonly DrillDocument[];
 }
 
@@ -74,4 +84,12 @@ function blowsOf({ events, responses = [], statuses = [] }: KitDocuments): Blow[
     const options = fields.find(({ name }) => name === harm.kindField)?.options;
     return [{ event: id, harm: harm.value, kinds: harm.kindField && options ? { field: harm.kindField, options } : undefined }];
   });
+}
+
+function undecidedOf(sequences: readonly string[], { responses = [], statuses = [] }: KitDocuments): string[] {
+  const played = new Set([
+    ...responses.flatMap(({ rungs }) => rungs.flatMap(({ then }) => then.map(({ sequence }) => sequence))),
+    ...statuses.flatMap(({ cues = {}, late = [] }) => [...Object.values(cues), ...late.map(({ sequence }) => sequence)]),
+  ]);
+  return sequences.filter((id) => !played.has(id));
 }

@@ -5,7 +5,7 @@ import type { Project, Rung } from '../model/project.js';
 type Response = Project['responses'][number];
 
 /** Outcomes by which one event or state leads to another. */
-type Leading = Extract<Outcome, { outcome: 'raise' | 'away' | 'give' | 'take' | 'count' }>;
+type Leading = Extract<Outcome, { outcome: 'raise' | 'away' | 'bring-back' | 'give' | 'take' | 'count' }>;
 
 /** A place within a response's rungs. */
 type Place = readonly [rung: number, then: 'then', outcome: number];
@@ -49,7 +49,7 @@ export function factsOf(response: Response): LadderFacts {
   return facts;
 }
 
-const leadingKinds: readonly string[] = ['raise', 'away', 'give', 'take', 'count'] satisfies Leading['outcome'][];
+const leadingKinds: readonly string[] = ['raise', 'away', 'bring-back', 'give', 'take', 'count'] satisfies Leading['outcome'][];
 
 function leads(outcome: Outcome): outcome is Leading {
   return leadingKinds.includes(outcome.outcome);

@@ -187,6 +187,7 @@ function edgesOf({ responses, actors }: Rules): Edge[] {
         return [
           { from, to: outcome.event, path, delayed: least(outcome.after) > 0, onMany: outcome.on === 'around' && outcome.most !== 1 },
         ];
+      if (outcome.outcome === 'bring-back') return returns.map((to) => ({ from, to, path, delayed: false, onMany: false }));
       if (outcome.outcome !== 'away' || outcome.back === undefined) return [];
       return returns.map((to) => ({ from, to, path, delayed: least(outcome.back) > 0, onMany: false }));
     }),

@@ -19,7 +19,7 @@ export type Happening =
   | { readonly what: 'plays'; readonly sequence: string; readonly on: string; readonly after: Seconds }
   | { readonly what: 'raises'; readonly event: string; readonly on: string; readonly after: Seconds }
   | { readonly what: 'counts'; readonly who: string; readonly counter: string; readonly value: number }
-  | { readonly what: 'falls' | 'goes'; readonly who: string }
+  | { readonly what: 'falls' | 'goes' | 'returns'; readonly who: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
 
 /** One event of a run: what was raised, what the ladder said, and what came of it. */

@@ -306,6 +306,15 @@ export class Run implements Doing, RunState {
     this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back, 0, { type: 'return', who, life: who.life });
   }
 
+  bringBack(who: Combatant): void {
+    if (who.standing === 'up') return;
+    // A return that was decided for later is of the life that is over now.
+    who.life++;
+    this.statuses.leave(who);
+    this.tell({ what: 'returns', who: who.id });
+    this.comeBack(who);
+  }
+
   look(who: Combatant, look: string): void {
     who.look = look;
     this.tell({ what: 'looks', who: who.id, look });

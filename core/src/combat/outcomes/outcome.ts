@@ -32,6 +32,8 @@ export interface Doing {
   fell(who: Combatant, asking: Asking): void;
   /** Takes somebody away; back after so many seconds of the world's clock, or never. */
   away(who: Combatant, back: Seconds | undefined, asking: Asking): void;
+  /** At once, whatever was decided about a return. */
+  bringBack(who: Combatant): void;
   look(who: Combatant, look: string): void;
 }
 

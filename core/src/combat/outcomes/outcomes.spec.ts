@@ -198,6 +198,33 @@ describe('outcomes', () => {
     expect(stays.read.standing('sure', 1)).toBe('up');
   });
 
+  it('bring back who is down or gone, as at first, at once and once', () => {
+    const tended = response(
+      'nectar',
+      { id: 'tends', when: [{ condition: 'standing', is: 'down' }], then: [{ outcome: 'bring-back' }] },
+      { id: 'calls', when: [{ condition: 'standing', is: 'gone' }], then: [{ outcome: 'bring-back' }] },
+      { id: 'sips', then: [{ outcome: 'bring-back' }, { outcome: 'mend', points: 5 }] },
+    );
+    const felling = [
+      { outcome: 'give', status: 'burning' },
+      { outcome: 'harm', points: 100 },
+    ];
+    const down = come(felling, [{ at: 1 }, { at: 2, event: 'nectar' }, { at: 3, event: 'nectar' }], { responses: [tended] });
+    expect(down.answered).toEqual(['1 blow one', '2 nectar tends', '3 nectar sips']);
+    expect([1, 2].map((at) => [down.read.standing('m', at), down.read.health('m', at)])).toEqual([
+      ['down', 0],
+      ['up', 100],
+    ]);
+    expect(down.log.map(({ at, event }) => `${at} ${event}`)).toContain('2 back');
+    // One that is up is left as it is.
+    expect(happened(down).filter(({ what }) => what === 'returns').length).toBe(1);
+    // A return that was decided for later does not come as well.
+    const gone = come([{ outcome: 'away', back: 3 }], [{ at: 1 }, { at: 2, event: 'nectar' }, { at: 3, payload: {} }], {
+      responses: [tended],
+    });
+    expect(gone.log.filter(({ event }) => event === 'back').map(({ at }) => at)).toEqual([2, 6]);
+  });
+
   it('take away for a time or for good, and bring back as at first', () => {
     const went = come([
       { outcome: 'harm', points: 40 },
@@ -278,6 +305,7 @@ describe('outcomes', () => {
       [{ outcome: 'take', of: 'source', status: 'burning', stacks: 2 }, 'source loses 2 of burning'],
       [{ outcome: 'away', of: 'target', back: 15 }, 'take target away, back after 15 s'],
       [{ outcome: 'away', of: 'target' }, 'take target away for good'],
+      [{ outcome: 'bring-back', of: 'source' }, 'bring source back'],
       [
         { outcome: 'raise', event: 'mark', on: 'around', around: 'target', radius: 90, most: 3 },
         'raise mark on 3 of all within 90 px of target',

@@ -476,7 +476,8 @@ export const arenaCases: readonly ArenaCase[] = [
     to: [0.3, 0.45, 2, 3],
   },
   {
-    about: 'taken away once more before being back: the later return counts, and looks are forgotten',
+    about:
+      'taken away once more before being back: the later return counts, and looks are forgotten; brought back at once, no other return comes',
     ladders: {
       hit: [
         rung('again', [{ condition: 'standing', of: 'target', is: 'gone' }], [{ outcome: 'away', back: 1 }]),
@@ -489,9 +490,10 @@ export const arenaCases: readonly ArenaCase[] = [
           ],
         ),
       ],
+      call: [rung('calls', [{ condition: 'standing', of: 'target', is: 'gone' }], [{ outcome: 'bring-back' }])],
     },
-    script: [blow(0), blow(0.5)],
-    to: [0.1, 1.1, 1.6],
+    script: [blow(0), blow(0.5), blow(2), { at: 2.4, event: 'call', source: 'b', target: 'm' }],
+    to: [0.1, 1.1, 1.6, 2.5, 3.5],
   },
   {
     about: 'a budget of stops holds for the clocks that decide as well',

@@ -44,7 +44,7 @@ describe('the vectors', () => {
     for (const kind of Object.keys(outcomeKinds)) expect(text).toContain(`"outcome":"${kind}"`);
     // Nothing that can happen is left out.
     const happened = JSON.stringify(scripts.flatMap(({ advances: all }) => all));
-    for (const what of ['harm', 'mend', 'gets', 'loses', 'plays', 'raises', 'counts', 'falls', 'goes', 'looks'])
+    for (const what of ['harm', 'mend', 'gets', 'loses', 'plays', 'raises', 'counts', 'falls', 'goes', 'returns', 'looks'])
       expect(happened).withContext(what).toContain(`"what":"${what}"`);
   });
 

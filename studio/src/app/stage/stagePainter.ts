@@ -208,6 +208,7 @@ export class StagePainter {
 
   /** `own` is the stage's own, where it has one. */
   setBackground(background: StageBackground): void {
+    if (this.destroyed) return;
     const plain = background === 'own' ? 'dark' : background;
     const isOwn = background === 'own' && this.own !== undefined;
     this.renderer.background.color = isOwn && this.own?.of === 'colour' ? this.own.colour : skies[plain];
@@ -224,13 +225,15 @@ export class StagePainter {
   /** Lays the picture out anew in a window of another size. */
   resize(): void {
     const { clientWidth, clientHeight } = this.host;
-    if (clientWidth === 0 || clientHeight === 0) return;
+    if (this.destroyed || clientWidth === 0 || clientHeight === 0) return;
     this.renderer.resize(clientWidth, clientHeight);
     if (this.last) this.paint(this.last, true);
   }
 
   /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
   paint(frame: Frame | RapidFrame | DrillFrame, now = false): void {
+    // What gives the stage back while its screen goes shows one more frame.
+    if (this.destroyed) return;
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
@@ -277,7 +280,8 @@ export class StagePainter {
   destroy(): void {
     this.destroyed = true;
     this.scene.destroy({ children: true });
-    this.renderer.destroy(true);
+    // Not what all renderers share: another stage may be drawing with it.
+    this.renderer.destroy({ removeView: true });
   }
 }
 
