@@ -24,6 +24,10 @@ export function largeProject(demo: Project, sequences: number, assets: number): 
     ...demo,
     id: 'large',
     label: 'Large',
+    // Rules play sequences by names that are not here.
+    statuses: [],
+    responses: [],
+    drills: [],
     assets: Array.from({ length: assets }, (_, i) => asset(i)),
     sequences: Array.from({ length: sequences }, (_, i) => {
       const one = demo.sequences[i % demo.sequences.length];
