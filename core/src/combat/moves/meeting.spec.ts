@@ -110,7 +110,9 @@ describe('when a reach meets a body', () => {
           return;
         }
         expect(mirrored).toBeCloseTo(own, 8);
-        expect(round ?? own).toBeCloseTo(own, 6);
+        // Turned, the numbers are others by their rounding: only what grazes may then not be met, or be met a little later.
+        if (round === undefined) expect(Math.abs(gap(sweep, body, own, 0.2))).toBeLessThan(1e-6);
+        else expect(round).toBeCloseTo(own, 6);
       }),
       { numRuns: 300 },
     );

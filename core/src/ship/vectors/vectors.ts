@@ -1,7 +1,8 @@
 import { draw, hash4, hashText } from '../../maths/hash.js';
 import { advanceOf } from '../../maths/letterWidths.js';
 import { openKit } from '../../runtime.js';
-import { arenaBase, arenaCases, arenaKinds, playArena, type ArenaFile } from './arenaVectors.js';
+import { arenaCases } from './arenaCases.js';
+import { arenaBase, arenaKinds, playArena, type ArenaFile } from './arenaVectors.js';
 import { vectorBase } from './base.js';
 import { allKindCases } from './kindVectors.js';
 import { playerCases, playScript, type PlayerFile } from './playerVectors.js';

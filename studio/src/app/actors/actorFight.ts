@@ -3,7 +3,7 @@ import type { Actor, Project } from '@undatio/core';
 import { cellCount, freeId } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { AddMenu } from '../shared/addMenu';
-import { ScrubNumber } from '../shared/scrubNumber';
+import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { tagsFromText } from '../shared/tagText';
 
 type Health = NonNullable<Actor['health']>;
@@ -52,6 +52,15 @@ export class ActorFight {
   private readonly projects = inject(ProjectService);
   protected readonly kindWords = computed(() => (this.actor().kinds ?? []).join(', '));
   protected readonly health = computed((): Health => this.actor().health ?? { most: 100, cannotFall: true });
+  protected readonly numbers = computed(() => {
+    const { most, start = most, mends = 0 } = this.health();
+    const points = { unit: 'points', min: 0.001, max: 1_000_000 };
+    return [
+      { ...points, name: 'most', words: 'most', label: 'Most health', value: most },
+      { ...points, name: 'start', words: 'begins with', label: 'Health at the start', value: start, max: most },
+      { ...points, name: 'mends', words: 'mends', label: 'Mends each second', value: mends, unit: 'points/s', min: 0 },
+    ] as const;
+  });
   protected readonly resists = computed(() => Object.entries(this.actor().resists ?? {}));
   protected readonly looks = computed(() => [...(this.actor().healthLooks ?? [])].sort((a, b) => b.at - a.at));
   protected readonly pictures = computed(() => this.project().assets.filter((asset) => asset.type === 'picture'));
@@ -87,6 +96,10 @@ export class ActorFight {
       { health: { ...health, ...(health.start !== undefined && { start: Math.min(health.start, health.most) }) } },
       gesture,
     );
+  }
+
+  protected setNumber(name: 'most' | 'start' | 'mends', { value, gesture }: NumberChange): void {
+    this.setHealth({ [name]: value }, gesture);
   }
 
   protected setEvent(name: 'falls' | 'returns', event: string): void {
