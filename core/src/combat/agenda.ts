@@ -2,12 +2,17 @@ import type { GameClock } from '../player/gameClock.js';
 import type { Seconds } from '../units.js';
 import { snap } from './parts/memory.js';
 
+/**
+ * 0 of what was decided before its instant, 1 of what is over by then, 2 of what is handed in from outside, 3 of what was raised
+ * at its instant.
+ */
+export type Rank = 0 | 1 | 2 | 3;
+
 /** Something that will happen. */
 export interface Due<T> {
   /** On the clock of its lane. */
   readonly due: Seconds;
-  /** 0 of what was decided before its instant, 1 of what is handed in from outside, 2 of what was raised at its instant. */
-  readonly rank: 0 | 1 | 2;
+  readonly rank: Rank;
   readonly order: number;
   readonly item: T;
 }
@@ -98,7 +103,7 @@ export class Agenda<T> {
     return this.lanes.push(new Lane(clock)) - 1;
   }
 
-  add(lane: number, due: Seconds, rank: 0 | 1 | 2, item: T): void {
+  add(lane: number, due: Seconds, rank: Rank, item: T): void {
     this.lanes[lane].add({ due: snap(due), rank, order: this.orders++, item });
   }
 
@@ -119,6 +124,11 @@ export class Agenda<T> {
     }
     this.soonest = best;
     return wall;
+  }
+
+  /** The rank of the thing whose time `next` told last. */
+  get rank(): Rank {
+    return this.soonest?.first?.rank ?? 0;
   }
 
   /** Takes the thing whose time `next` told last. */

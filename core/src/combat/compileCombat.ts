@@ -16,8 +16,11 @@ import {
 import type { CompiledEvent } from '../take/compiledReferences.js';
 import type { SequencePlan } from '../take/plan.js';
 import { compileConditions } from './conditions/compileCondition.js';
+import { compileMoves, type MoveReferences } from './moves/compileMove.js';
+import { moveLimits } from './moves/move.js';
 import { outcomeKinds } from './outcomes/registry.js';
 import { ruleLimits } from './parts/ruleFields.js';
+import { readFlag } from './parts/readings.js';
 import { RuleReader } from './parts/ruleReader.js';
 import type { RuleReferences } from './parts/ruleReferences.js';
 import { prevented, stackings, type CombatActor, type CompiledEventRules, type CompiledStatus } from './parts/references.js';
@@ -30,6 +33,9 @@ export interface CombatDocuments {
   readonly statuses: unknown;
   readonly responses: unknown;
 }
+
+/** px a second at which somebody walks who says nothing of it. */
+export const defaultSpeed = 100;
 
 /** What stands in for health where an actor says nothing of it: plenty, and no fall. */
 const noHealth = { start: 100, most: 100, mends: 0, cannotFall: true, falls: undefined, returns: undefined } as const;
@@ -73,10 +79,11 @@ export function compileCombat(
     if (sequences.has(raw as string)) return raw as string;
     throw new DocumentError(path, `expected a sequence of the project, found ${show(raw)}`);
   };
-  const actors =
-    kept?.actors ?? byId(each(documents.actors, 'actors', 100, (document, path) => compileCombatActor(document, path, events)));
   const statuses =
     kept?.statuses ?? byId(each(documents.statuses, 'statuses', 200, (document, path) => compileStatus(document, path, events, sequence)));
+  const actors =
+    kept?.actors ??
+    byId(each(documents.actors, 'actors', 100, (document, path) => compileCombatActor(document, path, { events, statuses, sequence })));
   const ladders = new Map<string, readonly CompiledRung[]>();
   each(documents.responses, 'responses', 200, (document, path) => {
     const event = events.get(document['event'] as string);
@@ -128,12 +135,7 @@ function readTexts(raw: unknown, path: DocumentPath, most: number): readonly str
   return raw.map((text: unknown, i) => readText(text, [...path, i], 40));
 }
 
-function readFlag(raw: unknown, path: DocumentPath): boolean {
-  if (typeof raw === 'boolean') return raw;
-  throw new DocumentError(path, `expected true or false, found ${show(raw)}`);
-}
-
-function compileCombatActor(raw: Json, path: DocumentPath, events: ReadonlyMap<string, CompiledEventRules>): CombatActor {
+function compileCombatActor(raw: Json, path: DocumentPath, references: MoveReferences): CombatActor {
   const id = readIdentifier(raw['id'], [...path, 'id']);
   const resists = Object.entries(readRecord(raw['resists'] ?? {}, [...path, 'resists'])).map(([kind, left]): [string, number] => [
     readText(kind, [...path, 'resists', kind], 40),
@@ -145,9 +147,12 @@ function compileCombatActor(raw: Json, path: DocumentPath, events: ReadonlyMap<s
     label: readText(raw['label'] ?? id, [...path, 'label']),
     kinds: readTexts(raw['kinds'] ?? [], [...path, 'kinds'], 16),
     side: raw['side'] === undefined ? '' : readText(raw['side'], [...path, 'side'], 40),
-    health: raw['health'] === undefined ? noHealth : compileHealth(raw['health'], [...path, 'health'], events),
+    health: raw['health'] === undefined ? noHealth : compileHealth(raw['health'], [...path, 'health'], references.events),
     resists: Object.fromEntries(resists),
     looks: [...looks].sort((a, b) => a.at - b.at),
+    radius: readNumber(raw['radius'] ?? 0, [...path, 'radius'], 0, moveLimits.length),
+    speed: readNumber(raw['speed'] ?? defaultSpeed, [...path, 'speed'], 0, ruleLimits.px),
+    moves: compileMoves(raw['moves'] ?? [], [...path, 'moves'], references),
   };
 }
 

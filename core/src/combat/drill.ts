@@ -4,12 +4,13 @@ import type { StopBudget } from '../player/stopBudget.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readIdentifier, readIds, readList, readNumber, readRecord, type Json } from '../take/compileReferences.js';
-import { completePayload } from '../take/payload.js';
 import type { Seconds, Uint32 } from '../units.js';
+import { actOf, compileAct, type PlannedAct } from './plannedAct.js';
 import { clockBender, type PlayedCue } from './bentClocks.js';
 import type { HistoryStep, LogEntry } from './log.js';
 import type { FullPayload } from './parts/asking.js';
 import { Combatant } from './parts/combatant.js';
+import { payloadAt, readPlace } from './parts/readings.js';
 import type { CombatActor, CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
 import { Run, type RunListener } from './run.js';
@@ -35,6 +36,15 @@ export interface ScriptedEvent {
   readonly entry: number;
 }
 
+/** Something that a body of a drill does, by the script. */
+export interface ScriptedAct {
+  readonly at: Seconds;
+  readonly who: string;
+  readonly act: PlannedAct;
+  /** Which of the drill's acts it is. */
+  readonly entry: number;
+}
+
 export interface CompiledDrill {
   readonly id: string;
   readonly seed: Uint32;
@@ -42,9 +52,11 @@ export interface CompiledDrill {
   readonly actors: readonly DrillActor[];
   /** In order of time; those of one instant in that of the script. */
   readonly script: readonly ScriptedEvent[];
+  /** In order of time; at one instant they come after the script. */
+  readonly acts: readonly ScriptedAct[];
 }
 
-export const drillLimits = { length: 3600, actors: 64, script: 2000, repeats: 10_000, events: 100_000, expectations: 200 } as const;
+export const drillLimits = { length: 3600, actors: 64, script: 2000, repeats: 10_000, acts: 2000, events: 100_000, expectations: 200 } as const;
 
 /** Reads a drill. Throws DocumentError with the path of the first place that cannot be used. */
 export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): CompiledDrill {
@@ -72,7 +84,15 @@ export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): C
   // Sorting is stable: what stands first in the script comes first.
   script.sort((a, b) => a.at - b.at);
   const seed = readNumber(raw['seed'] ?? 1, [...path, 'seed'], 0, 0xffffffff);
-  return { id: readIdentifier(raw['id'], [...path, 'id']), seed, length, actors, script };
+  const acts = readList(raw['acts'] ?? [], [...path, 'acts'], drillLimits.acts).map((one, entry): ScriptedAct => {
+    const place = [...path, 'acts', entry];
+    const at = readNumber(one['at'], [...place, 'at'], 0, drillLimits.length);
+    const who = actors.find(({ id }) => id === one['who']);
+    if (!who) throw new DocumentError([...place, 'who'], `expected an actor of the drill (${ids.join(', ')}), found ${show(one['who'])}`);
+    return { at, who: who.id, act: compileAct(one, place, who.actor, ids), entry };
+  });
+  acts.sort((a, b) => a.at - b.at);
+  return { id: readIdentifier(raw['id'], [...path, 'id']), seed, length, actors, script, acts };
 }
 
 function compileEntry(
@@ -98,21 +118,6 @@ function compileEntry(
   const step = readNumber(every, [...path, 'repeat', 'every'], 0.001, drillLimits.length);
   const one = { event, source: party('source'), target: party('target'), place, payload, entry };
   return Array.from({ length: Math.floor(times) }, (_, i) => ({ ...one, at: at + i * step })).filter((each) => each.at <= length);
-}
-
-function payloadAt(event: CompiledEventRules, raw: unknown, path: DocumentPath): FullPayload {
-  const payload = readRecord(raw, [...path, 'payload']);
-  try {
-    return completePayload(event, payload as Record<string, number>);
-  } catch (error) {
-    // Its paths begin with the payload's own name.
-    throw error instanceof DocumentError ? new DocumentError([...path, error.path], error.expected) : error;
-  }
-}
-
-function readPlace(raw: unknown, path: DocumentPath): { x: number; y: number } {
-  const { x, y } = readRecord(raw, path);
-  return { x: readNumber(x, [...path, 'x'], -100_000, 100_000), y: readNumber(y, [...path, 'y'], -100_000, 100_000) };
 }
 
 /** A drill as it went. */
@@ -182,10 +187,15 @@ export function beginDrill(
 }
 
 /** Hands over the whole script, or as much of it as lies within a stretch: after `from`, up to `to`. */
-export function handScript(run: Run, { script }: CompiledDrill, from = -Infinity, to = Infinity): void {
+export function handScript(run: Run, { script, acts }: CompiledDrill, from = -Infinity, to = Infinity): void {
   for (const { at, event, source, target, place, payload } of script) {
     if (at <= from || at > to) continue;
     const party = (id: string | undefined): Combatant | undefined => (id === undefined ? undefined : run.find(id));
     run.hand(at, event, { source: party(source), target: party(target), place }, payload);
+  }
+  for (const { at, who, act } of acts) {
+    if (at <= from || at > to) continue;
+    const body = run.find(who);
+    if (body) run.handAct(at, body, actOf(act, (id) => run.find(id)));
   }
 }

@@ -20,7 +20,19 @@ export type Happening =
   | { readonly what: 'raises'; readonly event: string; readonly on: string; readonly after: Seconds }
   | { readonly what: 'counts'; readonly who: string; readonly counter: string; readonly value: number }
   | { readonly what: 'falls' | 'goes' | 'returns'; readonly who: string }
+  | { readonly what: 'breaks off'; readonly who: string; readonly move: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
+
+/** Where and how somebody was met by a contact. */
+export interface Touch {
+  readonly move: string;
+  readonly contact: number;
+  /** px from middle to middle, and the way from one to the other in degrees. */
+  readonly distance: number;
+  readonly angle: number;
+  /** Where it was touched; undefined for one of no size, whose middle that is. */
+  readonly place: { readonly x: number; readonly y: number } | undefined;
+}
 
 /** One event of a run: what was raised, what the ladder said, and what came of it. */
 export interface LogEntry {
@@ -36,6 +48,8 @@ export interface LogEntry {
   readonly standing: Standing;
   readonly rungs: readonly RungAnswer[];
   readonly happened: readonly Happening[];
+  /** How its target was met, of an event that a contact of a move raised. */
+  readonly touch?: Touch;
   /** Said of an event that the run would not go on with. */
   readonly refused?: string;
 }
@@ -65,7 +79,33 @@ export type HistoryStep =
       readonly mending: number;
       readonly shown: Seconds;
     }
+  | MoveStep
+  | LegStep
   | { readonly of: 'standing'; readonly who: string; readonly at: Seconds; readonly value: Standing }
   | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'counter'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'look'; readonly who: string; readonly at: Seconds; readonly value: string };
+
+/** A move as it begins, goes into its recovery, and is over; or is not begun, and why. */
+export interface MoveStep {
+  readonly of: 'move';
+  readonly who: string;
+  readonly at: Seconds;
+  /** Its id. */
+  readonly value: string;
+  readonly how: 'begins' | 'recovers' | 'ends' | 'cancelled' | 'broken' | 'refused';
+  readonly why: string;
+}
+
+/** Somebody goes another way from here on: evenly, by px a second of its own clock, which shows `shown`. */
+export interface LegStep {
+  readonly of: 'leg';
+  readonly who: string;
+  readonly at: Seconds;
+  readonly x: number;
+  readonly y: number;
+  readonly vx: number;
+  readonly vy: number;
+  readonly shown: Seconds;
+  readonly facing: 1 | -1;
+}

@@ -38,7 +38,7 @@ export function runMoment(
     ...partyOf('target', target, stage.target, -1),
     ...stage.others.map((one) => ({ ...one, facing: -1 as const, health: undefined })),
   ];
-  const drill: CompiledDrill = { id: 'moment', seed, length: seconds, actors, script: [] };
+  const drill: CompiledDrill = { id: 'moment', seed, length: seconds, actors, script: [], acts: [] };
   const log: LogEntry[] = [];
   const history: HistoryStep[] = [];
   const cues: PlayedCue[] = [];

@@ -20,7 +20,7 @@ export class Histories {
   }
 
   health(who: string, at: Seconds): number {
-    const step = this.last('health', who, at) as Extract<HistoryStep, { of: 'health' }> | undefined;
+    const step = this.last('health', who, at);
     const combatant = this.byId.get(who);
     if (!step || !combatant) return NaN;
     return Math.min(
@@ -34,26 +34,34 @@ export class Histories {
   }
 
   standing(who: string, at: Seconds): Standing {
-    return (this.last('standing', who, at)?.value as Standing | undefined) ?? 'up';
+    return this.last('standing', who, at)?.value ?? 'up';
   }
 
   stacks(who: string, status: string, at: Seconds): number {
-    return (this.last('status', who, at, status)?.value as number | undefined) ?? 0;
+    return this.last('status', who, at, status)?.value ?? 0;
   }
 
   counter(who: string, counter: string, at: Seconds): number {
-    return (this.last('counter', who, at, counter)?.value as number | undefined) ?? 0;
+    return this.last('counter', who, at, counter)?.value ?? 0;
   }
 
   /** The look that an outcome put on, or that health gives; empty for the actor's own. */
   look(who: string, at: Seconds): string {
-    const put = this.last('look', who, at)?.value as string | undefined;
+    const put = this.last('look', who, at)?.value;
     return put || lookFor(this.byId.get(who)?.actor.looks ?? [], this.share(who, at));
   }
 
+  /** Where somebody was, as it was put and as it went, in px; which way it faced. */
+  place(who: string, at: Seconds): { readonly x: number; readonly y: number; readonly facing: 1 | -1 } {
+    const step = this.last('leg', who, at);
+    if (!step) return this.byId.get(who)?.home ?? { x: NaN, y: NaN, facing: 1 };
+    const passed = (this.run.clocks.of.get(who)?.shown(at) ?? at) - step.shown;
+    return { x: step.x + step.vx * passed, y: step.y + step.vy * passed, facing: step.facing };
+  }
+
   /** The steps of one history, in order of time. */
-  of(of: HistoryStep['of'], who: string, name = ''): readonly HistoryStep[] {
-    return this.steps.get(keyOf(of, who, name)) ?? [];
+  of<O extends HistoryStep['of']>(of: O, who: string, name = ''): readonly Extract<HistoryStep, { of: O }>[] {
+    return (this.steps.get(keyOf(of, who, name)) ?? []) as Extract<HistoryStep, { of: O }>[];
   }
 
   /** Names that a history of somebody has: statuses, counters. */
@@ -62,7 +70,7 @@ export class Histories {
     return [...this.steps.keys()].filter((key) => key.startsWith(start)).map((key) => key.slice(start.length));
   }
 
-  private last(of: HistoryStep['of'], who: string, at: Seconds, name = ''): HistoryStep | undefined {
+  private last<O extends HistoryStep['of']>(of: O, who: string, at: Seconds, name = ''): Extract<HistoryStep, { of: O }> | undefined {
     const steps = this.of(of, who, name);
     let low = 0;
     let high = steps.length;

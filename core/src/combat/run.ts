@@ -1,9 +1,10 @@
 import { hash4 } from '../maths/hash.js';
 import type { GameClock } from '../player/gameClock.js';
-import type { Seconds, Uint32 } from '../units.js';
+import type { Px, Seconds, Uint32 } from '../units.js';
 import { Agenda } from './agenda.js';
 import { askRungs } from './askRungs.js';
-import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './log.js';
+import { Acts, type Act, type ActItem } from './acts.js';
+import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer, Touch } from './log.js';
 import type { Doing, Told } from './outcomes/outcome.js';
 import type { Asking, FullPayload, RunState } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
@@ -34,6 +35,7 @@ interface Raised extends Told {
   readonly payload: FullPayload;
   /** Somebody's own fall or return: asked of every rung, however it stands. */
   readonly own: boolean;
+  readonly touch?: Touch;
 }
 
 type Item =
@@ -47,6 +49,8 @@ type Item =
       readonly number: number;
     }
   | StatusItem
+  | ActItem
+  | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
   | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
 
 /** More events than this at one instant are a loop that nothing ends. */
@@ -86,9 +90,29 @@ export class Run implements Doing, RunState {
         number,
       ),
     next: () => this.events,
+    changed: (who, { prevents }) => {
+      if (prevents.includes('moves') || prevents.includes('walking')) this.acts.prevent(who);
+    },
     tell: (happening) => this.tell(happening),
     tellHealth: (who) => this.tellHealth(who),
     tellStacks: (who, name, value) => this.listener.history?.({ of: 'status', who: who.id, at: this.now, name, value }),
+  });
+  private readonly acts = new Acts({
+    now: () => this.now,
+    others: () => this.combatants,
+    later: (who, due, item, rank) => this.agenda.add(this.lanes[who.index], due, rank, item),
+    strike: (event, told, payload, touch) => this.ask({ event, ...told, payload, own: false, touch }),
+    give: (who, status) => this.statuses.give(who, status, 1, undefined, this.ofNobody(who)),
+    take: (who, status) => this.statuses.take(who, status, undefined),
+    cue: (sequence, who, key) =>
+      this.cue(
+        sequence,
+        { source: who, target: undefined },
+        defaultsOf(this.plan.planOf(sequence).event),
+        hash4(this.seed, key, 0, 0, 0),
+        this.events,
+      ),
+    tell: (step) => this.listener.history?.(step),
   });
   private readonly listener: RunListener;
   private events = 0;
@@ -120,24 +144,45 @@ export class Run implements Doing, RunState {
 
   /** Puts down an event of the game's or of a drill's; instants that have passed count as now. */
   hand(at: Seconds, event: CompiledEventRules, told: Told, payload: FullPayload): void {
-    this.agenda.add(this.wallLane, Math.max(this.now, at), 1, { type: 'event', raised: { event, ...told, payload, own: false } });
+    this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'event', raised: { event, ...told, payload, own: false } });
+  }
+
+  /** Puts down what somebody is to do, as `hand` does an event. */
+  handAct(at: Seconds, who: Combatant, act: Act): void {
+    this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'act', who, act });
+  }
+
+  /** Puts somebody somewhere, now. */
+  put(who: Combatant, x: Px, y: Px, facing: 1 | -1): void {
+    this.acts.put(who, x, y, facing);
   }
 
   /** Lets everything happen that is due by a wall time, that instant included. */
   advance(to: Seconds): void {
     for (;;) {
-      const wall = this.agenda.next(this.now);
+      const decided = this.agenda.next(this.now);
+      const met = this.acts.next(this.now);
+      // Instants that differ by the rounding of two clocks are one; there those meet, after what was decided before.
+      const isMeeting = met < decided || (met <= decided + 1.5 * nearly && this.agenda.rank > 0);
+      const wall = Math.min(decided, met);
       if (wall > to + nearly) break;
       if (wall > this.now) this.atInstant = 0;
       this.now = wall;
-      this.happen(this.agenda.take());
+      if (isMeeting) this.meet();
+      else this.happen(this.agenda.take());
     }
     this.now = Math.max(this.now, to);
   }
 
   /** The wall time of the next thing that is known to happen; Infinity for none. */
   get next(): Seconds {
-    return this.agenda.next(this.now);
+    return Math.min(this.agenda.next(this.now), this.acts.next(this.now));
+  }
+
+  private meet(): void {
+    // Meetings at one instant that bring about one another are a loop as events are.
+    if (++this.atInstant > instantLimit) this.acts.forget();
+    else this.acts.meet();
   }
 
   private happen(item: Item): void {
@@ -150,12 +195,17 @@ export class Run implements Doing, RunState {
       case 'end':
       case 'late':
         return this.statuses.happen(item);
+      case 'act':
+        return this.acts.act(item.who, item.act);
       case 'return':
         if (item.life === item.who.life) this.comeBack(item.who);
+        return;
+      default:
+        this.acts.happen(item);
     }
   }
 
-  private ask({ event, source, target, place, payload, own }: Raised): void {
+  private ask({ event, source, target, place, payload, own, touch }: Raised): void {
     const number = this.events++;
     if (++this.atInstant > instantLimit) {
       this.refuseMore(event, source, target, payload, number);
@@ -168,6 +218,7 @@ export class Run implements Doing, RunState {
       source,
       target,
       place,
+      touch,
       payload,
       harm: target ? harmTo(event, payload, target) : 0,
       run: this,
@@ -194,6 +245,7 @@ export class Run implements Doing, RunState {
         standing,
         rungs: answers,
         happened: this.happened ?? [],
+        ...(touch && { touch }),
       });
     this.happened = undefined;
   }
@@ -206,7 +258,7 @@ export class Run implements Doing, RunState {
     number: number,
   ): void {
     // What is left of this instant would only raise more.
-    this.agenda.keep(({ rank, item }) => rank !== 2 || (item.type === 'event' && item.raised.own));
+    this.agenda.keep(({ rank, item }) => rank !== 3 || (item.type === 'event' && item.raised.own));
     this.listener.log?.({
       at: this.now,
       number,
@@ -263,7 +315,7 @@ export class Run implements Doing, RunState {
 
   private putEvent(raised: Raised, after: Seconds): void {
     const item: Item = { type: 'event', raised };
-    if (after <= nearly) this.agenda.add(this.wallLane, this.now, 2, item);
+    if (after <= nearly) this.agenda.add(this.wallLane, this.now, 3, item);
     else this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, item);
   }
 
@@ -315,6 +367,12 @@ export class Run implements Doing, RunState {
     this.comeBack(who);
   }
 
+  breakOff(who: Combatant): void {
+    if (!who.acting) return;
+    this.tell({ what: 'breaks off', who: who.id, move: who.acting.move.id });
+    this.acts.breakOff(who);
+  }
+
   look(who: Combatant, look: string): void {
     who.look = look;
     this.tell({ what: 'looks', who: who.id, look });
@@ -353,6 +411,8 @@ export class Run implements Doing, RunState {
     for (const other of this.combatants) other.pairs.delete(who);
     who.look = '';
     this.stand(who, 'up');
+    const { x, y, facing } = who.home;
+    this.acts.put(who, x, y, facing);
     who.setHealth(who.startHealth, who.shown(this.now));
     who.setMending(health.mends, who.shown(this.now));
     this.tellHealth(who);
@@ -370,6 +430,7 @@ export class Run implements Doing, RunState {
   private stand(who: Combatant, standing: Combatant['standing']): void {
     who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
     who.standing = standing;
+    if (standing !== 'up') this.acts.leave(who);
     if (who.actor.health.mends > 0) this.tellHealth(who);
     this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing });
   }
@@ -392,6 +453,23 @@ export class Run implements Doing, RunState {
     );
   }
 
+  /** What gave a status that no event did. */
+  private ofNobody(who: Combatant): Asking {
+    return {
+      event: nothing,
+      number: this.events,
+      at: this.now,
+      source: who,
+      target: who,
+      place: undefined,
+      payload: {},
+      harm: 0,
+      before: 0,
+      run: this,
+      reach: undefined,
+    };
+  }
+
   private tell(happening: Happening): void {
     this.happened?.push(happening);
   }
@@ -410,6 +488,8 @@ export function harmTo({ harm }: CompiledEventRules, payload: FullPayload, { act
   const left = kind !== undefined && Object.hasOwn(actor.resists, kind) ? actor.resists[kind] : 1;
   return Math.max(0, Number(payload[harm.value])) * left;
 }
+
+const nothing: CompiledEventRules = { id: '', fields: [], harm: undefined };
 
 const defaults = new WeakMap<CompiledEventRules['fields'], FullPayload>();
 

@@ -4,10 +4,12 @@ import { lazySchema } from '../model/lazySchema.js';
 import { conditionKinds, groupNames, type Condition } from './conditions/registry.js';
 import { drillLimits } from './drill.js';
 import { expectationSchema, type Expectation } from './expectations/schema.js';
+import { moveLength, moveLimits } from './moves/move.js';
 import { outcomeKinds, type Outcome } from './outcomes/registry.js';
 import { prevented, stackings } from './parts/references.js';
 import { ruleLimits } from './parts/ruleFields.js';
 import { ruleSchema } from './parts/ruleSchema.js';
+import { mostPoints } from './plannedAct.js';
 
 /** The documents that decide: statuses, responses, drills; and what events and actors say for them. */
 
@@ -25,6 +27,87 @@ export const harmSchema = /* @__PURE__ */ lazySchema(() =>
     })
     .describe('What it takes of the target’s health; the rung that answers may change it.'),
 );
+
+const reachSchema = /* @__PURE__ */ lazySchema(() => {
+  const length = (): z.ZodNumber => z.number().min(0).max(moveLimits.length);
+  const angle = (): z.ZodNumber => z.number().min(-moveLimits.degrees).max(moveLimits.degrees);
+  return z
+    .discriminatedUnion('shape', [
+      z.strictObject({
+        shape: z.literal('arc').describe('Sweeps from one angle to another while the contact is live; all that lies between at one instant.'),
+        length: length().describe('px from the middle of its actor.'),
+        from: angle().describe('Degrees: 0 ahead, rising downward, as for one that faces right.'),
+        to: angle(),
+      }),
+      z.strictObject({
+        shape: z.literal('thrust').describe('Along an angle.'),
+        length: length().describe('px from the middle of its actor.'),
+        width: length().describe('px across.'),
+        angle: angle().describe('Degrees: 0 ahead, rising downward, as for one that faces right.'),
+      }),
+      z.strictObject({ shape: z.literal('disc').describe('All around.'), length: length().describe('px from the middle of its actor.') }),
+    ])
+    .meta({ id: 'reach', description: 'Who is within it is met.' });
+});
+
+const moveSeconds = (): z.ZodNumber => z.number().min(0).max(moveLimits.seconds);
+
+const moveSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .strictObject({
+      id: identifier(),
+      label: z.string().min(1).max(80).optional().describe('What people read; its id, when left out.'),
+      note: note(),
+      windUp: moveSeconds().default(0).describe('Seconds of its actor’s clock before anything is reached.'),
+      contacts: z
+        .array(
+          z.strictObject({
+            after: moveSeconds().default(0).describe('Seconds after the wind-up.'),
+            live: moveSeconds().default(0).describe('Seconds for which it reaches; 0 is one instant.'),
+            reach: reachSchema(),
+            event: identifier().describe('Raised on each who is met, once each.'),
+            payload: z
+              .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
+              .optional()
+              .describe('What it does not say has its default; a direction is that of the blow.'),
+            spares: z.enum(['nobody', 'own side']).default('nobody').describe('Who is passed over.'),
+            sequence: identifier().optional().describe('Sequence played as it begins, whether somebody is met or not.'),
+          }),
+        )
+        .max(moveLimits.contacts)
+        .default([]),
+      recovery: moveSeconds().default(0).describe('Seconds after its last contact until it can do something else.'),
+      holds: z.boolean().optional().describe('It stays as it is before its recovery until it is let go.'),
+      status: identifier().optional().describe('Status that its actor has from the wind-up’s end until the recovery: a guard.'),
+      sequence: identifier().optional().describe('Sequence played as it begins.'),
+      walks: z.boolean().optional().describe('Its actor goes on walking meanwhile.'),
+      into: z
+        .array(
+          z.strictObject({
+            move: identifier().describe('A move that may take its place.'),
+            from: moveSeconds().default(0).describe('Seconds since it began from which on.'),
+          }),
+        )
+        .max(moveLimits.into)
+        .optional(),
+      lunge: z
+        .strictObject({
+          distance: z.number().min(-moveLimits.length).max(moveLimits.length).describe('px ahead; negative steps back.'),
+          from: moveSeconds().describe('Seconds since it began.'),
+          to: moveSeconds().describe('Seconds since it began.'),
+        })
+        .optional()
+        .describe('Takes its actor along, evenly.'),
+    })
+    .superRefine(({ windUp, contacts, recovery, lunge }, context) => {
+      if (!lunge) return;
+      const length = moveLength({ windUp, contacts, recovery } as never);
+      if (lunge.to <= lunge.from) context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end after it begins at ${lunge.from}` });
+      else if (lunge.to > length) context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end within the ${length} s of its move` });
+    })
+    .meta({ id: 'move', description: 'Something that an actor does: it winds up, reaches at its contacts, and recovers.' }),
+);
+export type Move = z.infer<ReturnType<typeof moveSchema>>;
 
 /** What fights know of an actor, besides its body. */
 export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
@@ -63,6 +146,9 @@ export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
     .max(16)
     .optional()
     .describe('How it looks by its share of health; the lowest that applies shows.'),
+  radius: z.number().min(0).max(moveLimits.length).optional().describe('px from its middle at which it is met; its middle, when left out.'),
+  speed: z.number().min(0).max(ruleLimits.px).optional().describe('px a second at which it walks; 100, when left out.'),
+  moves: z.array(moveSchema()).max(moveLimits.moves).optional().describe('What it can do.'),
 }));
 
 export const statusSchema = /* @__PURE__ */ lazySchema(() =>
@@ -177,6 +263,53 @@ const placeOfDrill = /* @__PURE__ */ lazySchema(() =>
   }),
 );
 
+const actSchema = /* @__PURE__ */ lazySchema(() => {
+  const common = {
+    at: z.number().min(0).max(drillLimits.length).describe('Seconds from the drill’s beginning.'),
+    who: identifier().describe('Who does it.'),
+  };
+  const speed = (): z.ZodOptional<z.ZodNumber> =>
+    z.number().min(0).max(ruleLimits.px).optional().describe('px a second; its actor’s own, when left out.');
+  const px = (): z.ZodNumber => z.number().min(0).max(ruleLimits.px);
+  return z.discriminatedUnion('do', [
+    z.strictObject({
+      ...common,
+      do: z.literal('move').describe('Begins a move.'),
+      move: identifier().describe('Which of its actor’s moves.'),
+      toward: identifier().optional().describe('Whom it turns to first.'),
+    }),
+    z.strictObject({ ...common, do: z.literal('let-go').describe('Lets go of the move that it holds.') }),
+    z.strictObject({
+      ...common,
+      do: z.literal('walk').describe('Goes to some places, one after the other.'),
+      points: z.array(placeOfDrill()).min(1).max(mostPoints),
+      round: z.boolean().optional().describe('From the last it goes to the first again.'),
+      speed: speed(),
+    }),
+    z.strictObject({
+      ...common,
+      do: z.literal('approach').describe('Goes after somebody, and stays with that one.'),
+      whom: identifier().describe('After whom.'),
+      within: px().describe('px from middle to middle that are near enough.'),
+      speed: speed(),
+    }),
+    z.strictObject({
+      ...common,
+      do: z.literal('keep-away').describe('Goes away from somebody who is near.'),
+      whom: identifier().describe('From whom.'),
+      beyond: px().describe('px from middle to middle that are far enough.'),
+      speed: speed(),
+    }),
+    z.strictObject({ ...common, do: z.literal('stop').describe('Stands.') }),
+    z.strictObject({
+      ...common,
+      do: z.literal('turn').describe('Faces the other way.'),
+      facing: z.union([z.literal(1), z.literal(-1)]).describe('1 to the right, −1 to the left.'),
+    }),
+  ]);
+});
+export type DrillAct = z.infer<ReturnType<typeof actSchema>>;
+
 export const drillSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     id: identifier(),
@@ -221,6 +354,11 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
       )
       .max(drillLimits.script)
       .describe('What is raised; at one instant in this order.'),
+    acts: z
+      .array(actSchema())
+      .max(drillLimits.acts)
+      .optional()
+      .describe('What those who take part do; at one instant after the script, in this order.'),
     expectations: z.array(expectationSchema()).max(drillLimits.expectations).default([]).describe('What must come of it.'),
   }),
 );

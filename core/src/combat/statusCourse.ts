@@ -23,6 +23,9 @@ const body: CombatActor = {
   health: { start: 1e6, most: 1e6, mends: 0, cannotFall: true, falls: undefined, returns: undefined },
   resists: {},
   looks: [],
+  radius: 0,
+  speed: 0,
+  moves: new Map(),
 };
 
 const given: CompiledEventRules = { id: '', fields: [], harm: undefined };

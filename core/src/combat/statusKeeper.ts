@@ -23,6 +23,8 @@ export interface StatusWorld {
   cue(sequence: string, told: Told, payload: FullPayload, key: Uint32, number: number): void;
   /** Which event of the run comes next. */
   next(): number;
+  /** Somebody has or has no longer a status that it had not, or had. */
+  changed(who: Combatant, status: CompiledStatus): void;
   tell(happening: Happening): void;
   tellHealth(who: Combatant): void;
   tellStacks(who: Combatant, status: string, stacks: number): void;
@@ -54,6 +56,7 @@ export class StatusKeeper {
     };
     who.held.set(status.id, began);
     this.holdMending(who, status);
+    this.world.changed(who, status);
     this.putDown(who, began);
     status.late.forEach(({ after }, which) => this.world.later(who, shown + after, { type: 'late', who, held: began, which, number }));
     this.tellStacks(who, began);
@@ -163,6 +166,7 @@ export class StatusKeeper {
     held.version++;
     who.held.delete(status.id);
     this.holdMending(who, status);
+    this.world.changed(who, status);
     this.world.tell({ what: 'loses', who: who.id, status: status.id, stacks });
     this.world.tellStacks(who, status.id, 0);
     if (who.standing !== 'gone') this.cue(status.cues.end, who, held, this.world.next(), 'end', {});

@@ -57,6 +57,12 @@ export class TimeWarp {
     return sum;
   }
 
+  /** The first time after `t` at which its rate changes; Infinity for none. */
+  changeAfter(t: Seconds): Seconds {
+    const next = pieceAt(this.times, Float64Array.of(t)) + 1;
+    return next < this.times.length ? this.times[next] : Infinity;
+  }
+
   /** The times at which its rate changes, in order, with the rate from there on. */
   changes(): (readonly [Seconds, number])[] {
     return Array.from(this.times, (time, i): readonly [Seconds, number] => [time, this.rates[i]]);

@@ -110,9 +110,7 @@ export class LiveArena implements Arena {
     readPoint(place, ['place']);
     const { units } = this.player;
     this.player.body(id, { ...place });
-    who.x = units.xIn(place.x);
-    who.y = units.yIn(place.y);
-    who.facing = place.facing ?? who.facing;
+    this.run.put(who, units.xIn(place.x), units.yIn(place.y), place.facing ?? who.facing);
   }
 
   raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {

@@ -60,6 +60,17 @@ export class GameClock {
     return this.warp.changes().filter(([at]) => at <= end);
   }
 
+  /** The first wall time after `wall` at which its rate changes, as far as is known now; Infinity for none. */
+  changeAfter(wall: Seconds): Seconds {
+    return this.warp.changeAfter(wall);
+  }
+
+  /** How fast it runs from a wall time on. */
+  rateFrom(wall: Seconds): number {
+    asked[0] = wall;
+    return this.rateAt(asked);
+  }
+
   /** Seconds that it stands still between two wall times. */
   halted(from: Seconds, to: Seconds): Seconds {
     return this.warp.halted(from, to);

@@ -107,10 +107,12 @@ export interface Bout {
   readonly length?: number;
   readonly actors?: readonly { id: string; actor: string; x?: number; y?: number; facing?: 1 | -1; health?: number }[];
   readonly seed?: number;
+  /** What they do besides, as drills say it. */
+  readonly acts?: readonly Json[];
 }
 
 /** Runs a script: M is struck, B strikes, unless the script says otherwise. */
-export function fightOut(fight: Fight, script: readonly Scripted[], { length = 30, actors, seed = 1 }: Bout = {}): Fought {
+export function fightOut(fight: Fight, script: readonly Scripted[], { length = 30, actors, seed = 1, acts = [] }: Bout = {}): Fought {
   const plan = planOfFight(fight);
   const drill = compileDrill(
     {
@@ -127,6 +129,7 @@ export function fightOut(fight: Fight, script: readonly Scripted[], { length = 3
         place: { x, y },
       })),
       script: script.map((one) => ({ event: 'blow', source: 'b', target: 'm', ...one })),
+      acts,
     },
     [],
     plan,

@@ -1,15 +1,22 @@
+import type { Degrees, Seconds } from '../../units.js';
 import type { Asking } from '../parts/asking.js';
+import type { Combatant } from '../parts/combatant.js';
 import { nearly, told } from '../parts/memory.js';
 import { choiceRule, numberRule } from '../parts/ruleFields.js';
 import { defineCondition } from './condition.js';
 
 /** Degrees between where a blow comes from and where its target faces: 0 from the front, 180 from behind. */
-function off({ event, payload, source, target }: Asking): number {
+function off({ event, payload, source, target, at }: Asking): number {
   if (!target) return NaN;
   const field = event.fields.find(({ type }) => type === 'direction');
-  const blow = field ? Number(payload[field.name]) : source ? (Math.atan2(target.y - source.y, target.x - source.x) * 180) / Math.PI : NaN;
+  const blow = field ? Number(payload[field.name]) : source ? degreesFrom(source, target, at) : NaN;
   const from = blow + 180 - (target.facing === 1 ? 0 : 180);
   return Math.abs(((((from + 180) % 360) + 360) % 360) - 180);
+}
+
+/** Which way somebody is from somebody else, in degrees: 0 to the right, rising downward. */
+function degreesFrom(from: Combatant, to: Combatant, at: Seconds): Degrees {
+  return (Math.atan2(to.yAt(at) - from.yAt(at), to.xAt(at) - from.xAt(at)) * 180) / Math.PI;
 }
 
 export const facing = defineCondition({

@@ -3,6 +3,7 @@ export { chance } from './chance.js';
 export { compare } from './compare.js';
 export { cooldown } from './cooldown.js';
 export { facing } from './facing.js';
+export { moving } from './moving.js';
 export { nth } from './nth.js';
 export { oneOf } from './oneOf.js';
 export { standing } from './standing.js';

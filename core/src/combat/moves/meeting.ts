@@ -11,7 +11,10 @@ export interface Moving {
 
 /** What reaches, about the middle of who does. px. */
 export type Reach =
-  /** A blade of so much length that turns evenly from one angle to another; angles as directions, 0 to the right, rising downward. */
+  /**
+   * A blade of so much length that turns evenly from one angle to another, or at one instant all that lies between them; angles as
+   * directions, 0 to the right, rising downward.
+   */
   | { readonly shape: 'arc'; readonly length: number; readonly from: Degrees; readonly to: Degrees }
   /** Along an angle, so long and so wide. */
   | { readonly shape: 'thrust'; readonly length: number; readonly width: number; readonly angle: Degrees }
@@ -32,6 +35,8 @@ const radians = (degrees: Degrees): number => (degrees * Math.PI) / 180;
  * stepping over it: the gap can shrink no faster than the two can move (conservative advancement).
  */
 export function meets(reach: Reach, body: Moving, seconds: Seconds): Seconds | undefined {
+  if (reach.shape === 'disc') return closesIn(body, reach.length + body.radius, seconds);
+  if (reach.shape === 'arc' && seconds === 0 && reach.from !== reach.to) return gapToSector(reach, body) <= touching ? 0 : undefined;
   if (reach.shape === 'arc' && body.vx === 0 && body.vy === 0) return meetsStanding(reach, body, seconds);
   const fastest = Math.hypot(body.vx, body.vy) + turning(reach, seconds);
   if (fastest === 0) return gap(reach, body, 0, seconds) <= touching ? 0 : undefined;
@@ -44,6 +49,33 @@ export function meets(reach: Reach, body: Moving, seconds: Seconds): Seconds | u
     t = Math.min(seconds, t + Math.max(exact, left / fastest));
   }
   return undefined;
+}
+
+/**
+ * When a middle that goes evenly first is within so many px of the origin, in seconds from 0: the smaller root of
+ * |p + v t| = distance. It is there already where it begins within.
+ */
+export function closesIn({ x, y, vx, vy }: Omit<Moving, 'radius'>, distance: number, seconds: Seconds): Seconds | undefined {
+  const c = Math.hypot(x, y) - distance;
+  if (c <= touching) return 0;
+  const speed = Math.hypot(vx, vy);
+  // Along its way: how far ahead the nearest point lies, and how far off the origin that is.
+  const ahead = speed === 0 ? 0 : -(x * vx + y * vy) / speed;
+  if (ahead <= 0) return undefined;
+  const off = Math.abs(x * vy - y * vx) / speed;
+  if (off > distance + touching) return undefined;
+  const t = Math.max(0, ahead - Math.sqrt(Math.max(0, distance * distance - off * off))) / speed;
+  return t <= seconds + exact ? Math.min(t, seconds) : undefined;
+}
+
+/** px between a body and everything that an arc passes over. */
+function gapToSector({ length, from, to }: Extract<Reach, { shape: 'arc' }>, body: Moving): number {
+  const [low, high] = from < to ? [from, to] : [to, from];
+  const middle = (low + high) / 2;
+  const off = Math.abs(wrapped((Math.atan2(body.y, body.x) * 180) / Math.PI - middle));
+  if (off <= (high - low) / 2) return Math.hypot(body.x, body.y) - length - body.radius;
+  const edge = (angle: Degrees): number => gap({ shape: 'thrust', length, width: 0, angle }, body, 0, 0);
+  return Math.min(edge(low), edge(high));
 }
 
 /** How fast the tip of a reach goes, px a second. */

@@ -1,5 +1,6 @@
 /** Every kind of outcome: one file beside this one, and one line here. */
 export { away } from './away.js';
+export { breakOff } from './breakOff.js';
 export { bringBack } from './bringBack.js';
 export { count } from './count.js';
 export { fell } from './fell.js';

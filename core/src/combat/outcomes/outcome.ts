@@ -35,6 +35,8 @@ export interface Doing {
   /** At once, whatever was decided about a return. */
   bringBack(who: Combatant): void;
   look(who: Combatant, look: string): void;
+  /** Breaks off the move that somebody is in. */
+  breakOff(who: Combatant): void;
 }
 
 /** An outcome ready to happen. */

@@ -1,7 +1,7 @@
 import { hash4 } from '../../maths/hash.js';
 import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
-import { partyOf } from '../parts/asking.js';
+import { partyOf, placeOf } from '../parts/asking.js';
 import { payloadFor } from '../parts/given.js';
 import { amountRule, choiceRule, givenRule, nameRule, ruleLimits } from '../parts/ruleFields.js';
 import { defineOutcome } from './outcome.js';
@@ -30,7 +30,7 @@ export const play = defineOutcome({
       happen(asking, doing) {
         const party = (name: (typeof whom)[number]) => (name === 'nobody' ? undefined : partyOf(asking, name));
         const target = party(on);
-        const place = target ? undefined : (asking.place ?? asking.target ?? asking.source);
+        const place = target ? (target === asking.target ? asking.touch?.place : undefined) : placeOf(asking);
         const seed = hash4(asking.run.seed, asking.number >>> 0, key, 0, 0);
         doing.play(
           sequence,

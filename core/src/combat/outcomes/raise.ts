@@ -1,6 +1,6 @@
 import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
-import { chanceIn, partyOf, type Asking } from '../parts/asking.js';
+import { chanceIn, partyOf, placeOf, type Asking } from '../parts/asking.js';
 import type { Combatant } from '../parts/combatant.js';
 import { payloadFor } from '../parts/given.js';
 import { nearly, told } from '../parts/memory.js';
@@ -87,8 +87,11 @@ export const raise = defineOutcome({
     const sides = reader.names('sides');
     const given = reader.given('payload', event.fields, `the event "${event.id}"`);
     const key = reader.keyOf(['most']);
-    const centreOf = (asking: Asking): Place | undefined =>
-      around === 'place' ? (asking.place ?? asking.target ?? asking.source) : partyOf(asking, around);
+    const centreOf = (asking: Asking): Place | undefined => {
+      if (around === 'place') return placeOf(asking);
+      const who = partyOf(asking, around);
+      return who && { x: who.xAt(asking.at), y: who.yAt(asking.at) };
+    };
     const isTold = (who: Combatant, asking: Asking): boolean =>
       who.standing === 'up' &&
       !except.some((party) => partyOf(asking, party as 'source') === who) &&
@@ -107,7 +110,7 @@ export const raise = defineOutcome({
         if (!centre) return;
         const place = { x: centre.x, y: centre.y };
         const near = asking.run.combatants.flatMap((who) => {
-          const away = Math.hypot(who.x - place.x, who.y - place.y);
+          const away = Math.hypot(who.xAt(asking.at) - place.x, who.yAt(asking.at) - place.y);
           return away <= radius + nearly && isTold(who, asking) ? [{ who, away }] : [];
         });
         for (const { who, away } of chosen(near, most, (item) => chanceIn(asking, key, item))) {

@@ -1,5 +1,6 @@
 import type { Fraction, Seconds, Uint32 } from '../../units.js';
 import { draw } from '../../maths/hash.js';
+import type { Touch } from '../log.js';
 import type { Combatant } from './combatant.js';
 import type { Keeper, Party } from './ruleFields.js';
 import type { Memory } from './memory.js';
@@ -19,6 +20,8 @@ export interface Asking {
   readonly target: Combatant | undefined;
   /** Where it happens, where no party's place says it. */
   readonly place: { readonly x: number; readonly y: number } | undefined;
+  /** How its target was met, where a contact of a move raised it. */
+  readonly touch?: Touch | undefined;
   readonly payload: FullPayload;
   /** Its harm to the target after what the target resists; 0 without. */
   readonly harm: number;
@@ -47,4 +50,12 @@ export function partyOf(asking: Asking, party: Party): Combatant | undefined {
 /** A draw in [0, 1) by the run's seed, the event's number, and what asks: never by how many draws came before. */
 export function chanceIn(asking: Asking, key: Uint32, item = 0): number {
   return draw(asking.run.seed, asking.number >>> 0, key, item, 0);
+}
+
+/** Where an event happens: where it says, or where its target was touched, or where its target is, or its source. */
+export function placeOf({ place, touch, target, source, at }: Asking): { x: number; y: number } | undefined {
+  if (place) return place;
+  if (touch?.place) return touch.place;
+  const who = target ?? source;
+  return who && { x: who.xAt(at), y: who.yAt(at) };
 }

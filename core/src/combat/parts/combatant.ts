@@ -1,7 +1,10 @@
-import type { Fraction, Seconds } from '../../units.js';
+import type { Fraction, Px, Seconds } from '../../units.js';
 import type { GameClock } from '../../player/gameClock.js';
 import { Memory, nearly, snap } from './memory.js';
-import type { CombatActor, CompiledStatus } from './references.js';
+import { legAt, type Leg } from '../walking/leg.js';
+import type { Acting } from '../moves/moveKeeper.js';
+import type { Going } from '../walking/walkKeeper.js';
+import type { CombatActor, CompiledStatus, Prevented } from './references.js';
 
 /** A status that holds on somebody. Instants are of its actor's own clock. */
 export interface HeldStatus {
@@ -36,8 +39,15 @@ export class Combatant {
   /** Which life this is, from 0: what was decided for an earlier one is passed over. */
   life = 0;
   facing: 1 | -1;
-  x: number;
-  y: number;
+  /** The move that it is in. */
+  acting: Acting | undefined;
+  /** The walk that it is on. */
+  going: Going | undefined;
+  /** Rises whenever it goes another way than was known. */
+  turns = 0;
+  private leg: Leg;
+  /** Where it was put first: where it comes back to. */
+  readonly home: { readonly x: number; readonly y: number; readonly facing: 1 | -1 };
   /** Points of health that it begins with, each time. */
   readonly startHealth: number;
   private points: number;
@@ -53,8 +63,8 @@ export class Combatant {
     readonly clock: GameClock,
     start: { readonly x: number; readonly y: number; readonly facing: 1 | -1; readonly health?: number | undefined },
   ) {
-    this.x = start.x;
-    this.y = start.y;
+    this.leg = legAt(start.x, start.y);
+    this.home = { x: start.x, y: start.y, facing: start.facing };
     this.facing = start.facing;
     this.startHealth = Math.min(actor.health.most, start.health ?? actor.health.start);
     this.points = this.startHealth;
@@ -92,9 +102,30 @@ export class Combatant {
   }
 
   /** Whether a status that it has prevents something. */
-  prevented(what: string): boolean {
-    for (const { status } of this.held.values()) if (status.prevents.includes(what as never)) return true;
+  prevented(what: Prevented): boolean {
+    for (const { status } of this.held.values()) if (status.prevents.includes(what)) return true;
     return false;
+  }
+
+  /** How it goes now. */
+  get goes(): Leg {
+    return this.leg;
+  }
+
+  /** It goes another way from here on. */
+  go(leg: Leg): void {
+    this.leg = leg;
+    this.turns++;
+  }
+
+  xAt(wall: Seconds): Px {
+    const { x, vx, since } = this.leg;
+    return vx === 0 ? x : x + vx * (this.shown(wall) - since);
+  }
+
+  yAt(wall: Seconds): Px {
+    const { y, vy, since } = this.leg;
+    return vy === 0 ? y : y + vy * (this.shown(wall) - since);
   }
 
   /** The look that its health gives it: the lowest threshold that is at or above its share of health; empty for its own. */

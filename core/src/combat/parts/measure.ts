@@ -123,10 +123,10 @@ export const measureKinds: Readonly<Record<MeasureDocument['read'], MeasureKind>
   },
 };
 
-function distanceIn({ source, target, place, reach }: Asking): number {
+function distanceIn({ source, target, place, reach, at }: Asking): number {
   if (reach !== undefined) return reach;
-  const from = place ?? source;
-  return from && target ? Math.hypot(target.x - from.x, target.y - from.y) : NaN;
+  const from = place ?? (source && { x: source.xAt(at), y: source.yAt(at) });
+  return from && target ? Math.hypot(target.xAt(at) - from.x, target.yAt(at) - from.y) : NaN;
 }
 
 const names = { of: '', field: '', status: '', counter: '' };

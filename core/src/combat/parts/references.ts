@@ -1,5 +1,6 @@
 import type { CompiledEvent } from '../../take/compiledReferences.js';
-import type { Fraction, Seconds } from '../../units.js';
+import type { Fraction, Px, Seconds } from '../../units.js';
+import type { CompiledMove } from '../moves/move.js';
 
 /** What rules refer to, resolved. */
 
@@ -33,10 +34,16 @@ export interface CombatActor {
   readonly resists: Readonly<Record<string, number>>;
   /** In rising order. */
   readonly looks: readonly CombatLook[];
+  /** How far from its middle it is met. */
+  readonly radius: Px;
+  /** px a second of its own clock, where a walk does not say. */
+  readonly speed: number;
+  readonly moves: ReadonlyMap<string, CompiledMove>;
 }
 
 export const stackings = ['refresh', 'extend', 'stack', 'ignore'] as const;
-export const prevented = ['mending'] as const;
+export const prevented = ['mending', 'moves', 'walking'] as const;
+export type Prevented = (typeof prevented)[number];
 
 export interface CompiledStatus {
   readonly id: string;
@@ -45,7 +52,7 @@ export interface CompiledStatus {
   readonly length: Seconds;
   readonly stacking: (typeof stackings)[number];
   readonly most: number;
-  readonly prevents: readonly (typeof prevented)[number][];
+  readonly prevents: readonly Prevented[];
   readonly staysAfterFall: boolean;
   readonly ticks:
     { readonly every: Seconds; readonly event: string; readonly field: string | undefined; readonly rate: number } | undefined;

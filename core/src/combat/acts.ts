@@ -1,0 +1,131 @@
+import type { Seconds, Uint32 } from '../units.js';
+import type { LegStep, MoveStep, Touch } from './log.js';
+import type { CompiledMove } from './moves/move.js';
+import { MoveKeeper, type MoveItem } from './moves/moveKeeper.js';
+import { Watches } from './moves/watches.js';
+import type { Told } from './outcomes/outcome.js';
+import type { FullPayload } from './parts/asking.js';
+import type { Combatant } from './parts/combatant.js';
+import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
+import { WalkKeeper, type Walk, type WalkItem } from './walking/walkKeeper.js';
+
+/** Something that a body does. */
+export type Act =
+  | { readonly type: 'move'; readonly move: CompiledMove; readonly toward: Combatant | undefined }
+  | { readonly type: 'let go' | 'stop' }
+  | { readonly type: 'walk'; readonly walk: Walk }
+  | { readonly type: 'turn'; readonly facing: 1 | -1 };
+
+export type ActItem = MoveItem | WalkItem;
+
+/** What acting bodies need of the run that they are in. */
+export interface ActWorld {
+  now(): Seconds;
+  others(): readonly Combatant[];
+  later(who: Combatant, due: Seconds, item: ActItem, rank: 0 | 1): void;
+  strike(event: CompiledEventRules, told: Told, payload: FullPayload, touch: Touch): void;
+  give(who: Combatant, status: CompiledStatus): void;
+  take(who: Combatant, status: CompiledStatus): void;
+  cue(sequence: string, who: Combatant, key: Uint32): void;
+  tell(step: MoveStep | LegStep): void;
+}
+
+/** Bodies that act: what they do, where they go, and whom they come upon. */
+export class Acts {
+  private readonly watches = new Watches();
+  private readonly moves: MoveKeeper;
+  private readonly walks: WalkKeeper;
+
+  constructor(private readonly world: ActWorld) {
+    const watching = {
+      watch: (watched: Parameters<Watches['add']>[0]) => this.watches.add(watched),
+      unwatch: (watched: Parameters<Watches['drop']>[0]) => this.watches.drop(watched),
+    };
+    this.moves = new MoveKeeper({ ...world, ...watching, steer: (who) => this.walks.steer(who) });
+    this.walks = new WalkKeeper({
+      ...world,
+      ...watching,
+      lungeOf: (who, shown) => this.moves.lungeOf(who, shown),
+      tellLeg: (who) => this.tellLeg(who),
+    });
+  }
+
+  /** Wall time at which two next come together, no earlier than `now`. */
+  next(now: Seconds): Seconds {
+    return this.watches.next(now);
+  }
+
+  /** Lets the meeting happen whose time `next` told last. */
+  meet(): void {
+    this.watches.happen();
+  }
+
+  /** Lets go of all who would still meet: what keeps on meeting at one instant would never end. */
+  forget(): void {
+    this.watches.clear();
+  }
+
+  act(who: Combatant, act: Act): void {
+    switch (act.type) {
+      case 'move':
+        if (act.toward) this.turnToward(who, act.toward);
+        return this.moves.begin(who, act.move);
+      case 'let go':
+        return this.moves.letGo(who);
+      case 'walk':
+        return this.walks.begin(who, act.walk);
+      case 'stop':
+        return this.walks.stop(who);
+      case 'turn':
+        this.turn(who, act.facing);
+    }
+  }
+
+  happen(item: ActItem): void {
+    if ('going' in item) this.walks.happen(item);
+    else this.moves.happen(item);
+  }
+
+  breakOff(who: Combatant): void {
+    this.moves.breakOff(who);
+  }
+
+  /** Somebody has fallen, or gone: it does nothing more, and goes nowhere. */
+  leave(who: Combatant): void {
+    this.moves.breakOff(who);
+    this.walks.stop(who);
+  }
+
+  /** What somebody may do has changed: what it is prevented from it does not do. */
+  prevent(who: Combatant): void {
+    if (who.prevented('moves')) this.moves.breakOff(who);
+    this.walks.steer(who);
+  }
+
+  /** Puts somebody somewhere. */
+  put(who: Combatant, x: number, y: number, facing: 1 | -1): void {
+    const isTurned = facing !== who.facing;
+    who.facing = facing;
+    const before = who.turns;
+    this.walks.put(who, x, y);
+    if (isTurned || who.turns !== before) this.tellLeg(who);
+  }
+
+  private turnToward(who: Combatant, toward: Combatant): void {
+    const now = this.world.now();
+    const across = toward.xAt(now) - who.xAt(now);
+    if (across !== 0) this.turn(who, across > 0 ? 1 : -1);
+  }
+
+  private turn(who: Combatant, facing: 1 | -1): void {
+    if (who.facing === facing || who.standing !== 'up') return;
+    who.facing = facing;
+    this.tellLeg(who);
+  }
+
+  private tellLeg(who: Combatant): void {
+    const at = this.world.now();
+    const { vx, vy } = who.goes;
+    this.world.tell({ of: 'leg', who: who.id, at, x: who.xAt(at), y: who.yAt(at), vx, vy, shown: who.shown(at), facing: who.facing });
+  }
+}

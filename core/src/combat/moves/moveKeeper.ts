@@ -1,0 +1,263 @@
+import { hashText } from '../../maths/hash.js';
+import type { Seconds, Uint32 } from '../../units.js';
+import type { Told } from '../outcomes/outcome.js';
+import type { FullPayload } from '../parts/asking.js';
+import type { Combatant } from '../parts/combatant.js';
+import { nearly, snap } from '../parts/memory.js';
+import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
+import type { MoveStep, Touch } from '../log.js';
+import type { Reach } from './meeting.js';
+import { facingReach, meetingWall, type Reaching } from './meetingWall.js';
+import { liveLength, type CompiledContact, type CompiledMove, type MovePhase } from './move.js';
+import type { Watched } from './watches.js';
+
+/** A move that somebody is in. Instants are of its actor's own clock. */
+export interface Acting {
+  readonly move: CompiledMove;
+  readonly began: Seconds;
+  /** As its actor faced when it began. */
+  readonly facing: 1 | -1;
+  /** When its recovery begins; Infinity as long as it is held. */
+  recovers: Seconds;
+  /** Who may still be met, by each of its contacts. */
+  readonly reaching: readonly Set<Watched>[];
+  /** Whoever was met, by each of its contacts. */
+  readonly met: readonly Set<Combatant>[];
+  /** Tells its draws from those of other moves. */
+  readonly serial: number;
+}
+
+/** What is still to happen of a move. */
+export interface MoveItem {
+  readonly type: 'contact' | 'closes' | 'ready' | 'recovers' | 'moved' | 'lunges' | 'lunged';
+  readonly who: Combatant;
+  readonly acting: Acting;
+  readonly which: number;
+}
+
+/** What moves need of the run that they are part of. */
+export interface MoveWorld {
+  now(): Seconds;
+  others(): readonly Combatant[];
+  /** Puts something down on somebody's own clock: 1 of what is over by then, which it is after whoever is met at that instant. */
+  later(who: Combatant, due: Seconds, item: MoveItem, rank: 0 | 1): void;
+  watch(watched: Watched): void;
+  unwatch(watched: Watched): void;
+  /** Raises a contact's event on whom it has met: now. */
+  strike(event: CompiledEventRules, told: Told, payload: FullPayload, touch: Touch): void;
+  give(who: Combatant, status: CompiledStatus): void;
+  take(who: Combatant, status: CompiledStatus): void;
+  cue(sequence: string, who: Combatant, key: Uint32): void;
+  /** Its actor stands, or goes on as it would, from here on. */
+  steer(who: Combatant): void;
+  tell(step: MoveStep): void;
+}
+
+/** Moves as they begin, reach, and are over, each on its actor's own clock. */
+export class MoveKeeper {
+  private begun = 0;
+
+  constructor(private readonly world: MoveWorld) {}
+
+  /** Lets somebody begin a move, or tells why not. */
+  begin(who: Combatant, move: CompiledMove): void {
+    const why = this.refusal(who, move);
+    if (why !== undefined) {
+      this.tell(who, move, 'refused', why);
+      return;
+    }
+    if (who.acting) this.end(who, who.acting, 'cancelled');
+    const began = this.shown(who);
+    const acting: Acting = {
+      move,
+      began,
+      facing: who.facing,
+      recovers: move.holds ? Infinity : snap(began + move.windUp + liveLength(move)),
+      reaching: move.contacts.map(() => new Set<Watched>()),
+      met: move.contacts.map(() => new Set<Combatant>()),
+      serial: this.begun++,
+    };
+    who.acting = acting;
+    this.tell(who, move, 'begins', '');
+    const put = (type: MoveItem['type'], after: Seconds, which = 0): void => this.world.later(who, began + after, { type, who, acting, which }, 0);
+    if (move.status) put('ready', move.windUp);
+    move.contacts.forEach(({ after }, which) => put('contact', move.windUp + after, which));
+    if (move.lunge) {
+      put('lunges', move.lunge.from);
+      put('lunged', move.lunge.to);
+    }
+    if (acting.recovers !== Infinity) this.putDownRecovery(who, acting);
+    this.world.steer(who);
+    if (move.sequence !== undefined) this.world.cue(move.sequence, who, this.keyOf(acting, who, 'begins'));
+  }
+
+  /** Lets go of a move that is held; it recovers as soon as all its contacts are over. */
+  letGo(who: Combatant): void {
+    const { acting } = who;
+    if (!acting || acting.recovers !== Infinity) return;
+    acting.recovers = Math.max(this.shown(who), snap(acting.began + acting.move.windUp + liveLength(acting.move)));
+    this.putDownRecovery(who, acting);
+  }
+
+  /** Breaks off whatever somebody is doing: nothing more comes of it. */
+  breakOff(who: Combatant): void {
+    if (who.acting) this.end(who, who.acting, 'broken');
+  }
+
+  happen({ type, who, acting, which }: MoveItem): void {
+    if (who.acting !== acting) return;
+    const { move } = acting;
+    switch (type) {
+      case 'ready':
+        if (move.status) this.world.give(who, move.status);
+        return;
+      case 'contact':
+        return this.reachOut(who, acting, which);
+      case 'closes':
+        return this.close(acting.reaching[which]);
+      case 'lunges':
+      case 'lunged':
+        return this.world.steer(who);
+      case 'recovers':
+        if (move.status) this.world.take(who, move.status);
+        this.tell(who, move, 'recovers', '');
+        return;
+      case 'moved':
+        this.end(who, acting, 'ends');
+    }
+  }
+
+  /** How fast its move takes somebody ahead just now, px a second; undefined where it does not. */
+  lungeOf({ acting }: Combatant, shown: Seconds): number | undefined {
+    const lunge = acting?.move.lunge;
+    if (!acting || !lunge) return undefined;
+    const age = snap(shown - acting.began);
+    if (age < lunge.from - nearly || age >= lunge.to - nearly) return undefined;
+    return (acting.facing * lunge.distance) / (lunge.to - lunge.from);
+  }
+
+  private refusal(who: Combatant, move: CompiledMove): string | undefined {
+    if (who.standing !== 'up') return `it is ${who.standing}`;
+    if (who.prevented('moves')) return 'a status prevents moves';
+    const { acting } = who;
+    if (!acting) return undefined;
+    const age = this.shown(who) - acting.began;
+    const way = acting.move.into.find((one) => one.move === move.id);
+    return way && age >= way.from - nearly ? undefined : `it is in ${acting.move.label}`;
+  }
+
+  private putDownRecovery(who: Combatant, acting: Acting): void {
+    const item = { who, acting, which: 0 } as const;
+    this.world.later(who, acting.recovers, { type: 'recovers', ...item }, 1);
+    this.world.later(who, acting.recovers + acting.move.recovery, { type: 'moved', ...item }, 1);
+  }
+
+  private reachOut(who: Combatant, acting: Acting, which: number): void {
+    const contact = acting.move.contacts[which];
+    if (contact.sequence !== undefined) this.world.cue(contact.sequence, who, this.keyOf(acting, who, `contact ${which}`));
+    const reaching: Reaching = {
+      reach: facingReach(contact.reach, acting.facing),
+      opened: snap(acting.began + acting.move.windUp + contact.after),
+      live: contact.live,
+    };
+    for (const other of this.world.others()) this.watchFor(who, acting, which, reaching, other);
+    this.world.later(who, reaching.opened + contact.live, { type: 'closes', who, acting, which }, 1);
+  }
+
+  /** Watches for one who may be met by a contact that is out. */
+  private watchFor(who: Combatant, acting: Acting, which: number, reaching: Reaching, other: Combatant): void {
+    const contact = acting.move.contacts[which];
+    if (other === who || (contact.spares === 'own side' && other.actor.side !== '' && other.actor.side === who.actor.side)) return;
+    const watched: Watched = {
+      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.life,
+      foresee: (now) => (other.standing === 'gone' ? Infinity : meetingWall(who, reaching, other, now)),
+      happen: () => {
+        this.world.unwatch(watched);
+        acting.reaching[which].delete(watched);
+        if (other.standing === 'gone' || acting.met[which].has(other)) return;
+        acting.met[which].add(other);
+        this.meet(who, contact, which, acting, reaching, other);
+      },
+    };
+    acting.reaching[which].add(watched);
+    this.world.watch(watched);
+  }
+
+  private meet(who: Combatant, contact: CompiledContact, which: number, acting: Acting, { reach, opened, live }: Reaching, other: Combatant): void {
+    const now = this.world.now();
+    const [x, y] = [other.xAt(now) - who.xAt(now), other.yAt(now) - who.yAt(now)];
+    const distance = Math.hypot(x, y);
+    // One that stands on the very spot is struck ahead.
+    const angle = distance <= nearly ? (acting.facing === 1 ? 0 : 180) : (Math.atan2(y, x) * 180) / Math.PI;
+    const payload = { ...contact.payload, ...Object.fromEntries(contact.directions.map((name) => [name, angle])) };
+    const age = snap(who.shown(now) - opened);
+    const { radius } = other.actor;
+    const touched = touchedAt(reach, age, live, x, y, radius);
+    const place = radius === 0 ? undefined : { x: who.xAt(now) + touched.x, y: who.yAt(now) + touched.y };
+    this.world.strike(
+      contact.event,
+      { source: who, target: other },
+      payload,
+      { move: acting.move.id, contact: which, distance, angle, place },
+    );
+  }
+
+  private close(reaching: Set<Watched>): void {
+    for (const watched of reaching) this.world.unwatch(watched);
+    reaching.clear();
+  }
+
+  private end(who: Combatant, acting: Acting, how: 'ends' | 'broken' | 'cancelled'): void {
+    for (const reaching of acting.reaching) this.close(reaching);
+    who.acting = undefined;
+    const { status } = acting.move;
+    if (status && how !== 'ends' && this.phaseOf(who, acting) !== 'recovery') this.world.take(who, status);
+    this.tell(who, acting.move, how, '');
+    this.world.steer(who);
+  }
+
+  private phaseOf(who: Combatant, acting: Acting): MovePhase {
+    return phaseAt(acting, this.shown(who));
+  }
+
+  private shown(who: Combatant): Seconds {
+    return who.shown(this.world.now());
+  }
+
+  private keyOf({ serial, move }: Acting, who: Combatant, what: string): Uint32 {
+    return hashText(`${who.id} ${move.id} ${serial} ${what}`);
+  }
+
+  private tell(who: Combatant, move: CompiledMove, how: MoveStep['how'], why: string): void {
+    this.world.tell({ of: 'move', who: who.id, at: this.world.now(), value: move.id, how, why });
+  }
+}
+
+/** Which part of its move somebody is in. */
+export function phaseAt({ move, began, recovers }: Acting, shown: Seconds): MovePhase {
+  if (shown - began < move.windUp - nearly) return 'wind-up';
+  return shown < recovers - nearly ? 'contact' : 'recovery';
+}
+
+/** Where a body is touched, about the middle of who reaches: the point of it that is nearest to the reach. */
+function touchedAt(reach: Reach, age: Seconds, live: Seconds, x: number, y: number, radius: number): { x: number; y: number } {
+  const near = nearestOf(reach, age, live, x, y);
+  const away = Math.hypot(x - near.x, y - near.y);
+  if (away <= radius * 1e-6) return { x, y };
+  const share = Math.min(1, radius / away);
+  return { x: x + (near.x - x) * share, y: y + (near.y - y) * share };
+}
+
+/** The point of a reach's middle line that is nearest to a body. */
+function nearestOf(reach: Reach, age: Seconds, live: Seconds, x: number, y: number): { x: number; y: number } {
+  const distance = Math.hypot(x, y) || 1;
+  if (reach.shape === 'disc') {
+    const within = Math.min(1, reach.length / distance);
+    return { x: x * within, y: y * within };
+  }
+  const angle = reach.shape === 'thrust' ? reach.angle : live === 0 ? (Math.atan2(y, x) * 180) / Math.PI : reach.from + ((reach.to - reach.from) * Math.min(age, live)) / live;
+  const [dx, dy] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+  const along = Math.min(reach.length, Math.max(0, x * dx + y * dy));
+  return { x: along * dx, y: along * dy };
+}
+
