@@ -636,9 +636,37 @@ export interface ArenaLogEntry {
   readonly standing: 'up' | 'down' | 'gone';
   readonly rungs: readonly ArenaAnswer[];
   readonly happened: readonly ArenaHappening[];
+  readonly touch?: ArenaTouch;
   /** Said of an event that the arena would not go on with. */
   readonly refused?: string;
 }
+
+/** How the target of an event was met by a contact of somebody's move, in the kit's conventions. */
+export interface ArenaTouch {
+  readonly move: string;
+  /** Which of its contacts, from 0. */
+  readonly contact: number;
+  /** From middle to middle, and the way from one to the other. */
+  readonly distance: number;
+  readonly angle: number;
+  /** Where it was touched; undefined for one of no size. */
+  readonly place: Place | undefined;
+}
+
+/** Somebody's move as it begins, goes into its recovery, and is over; or is not begun, and why. */
+export interface ArenaMoveStep {
+  readonly who: string;
+  readonly move: string;
+  readonly at: number;
+  readonly how: 'begins' | 'recovers' | 'ends' | 'cancelled' | 'broken' | 'refused';
+  readonly why: string;
+}
+
+/** Where somebody goes, by so much a second of its own clock; by its actor's speed where it is not said. */
+export type ArenaWalk =
+  | { readonly points: readonly Place[]; readonly round?: boolean; readonly speed?: number }
+  | { readonly toward: string; readonly within: number; readonly speed?: number }
+  | { readonly from: string; readonly beyond: number; readonly speed?: number };
 
 export interface ArenaActor {
   readonly id: string;
@@ -677,6 +705,11 @@ export interface ArenaActorState {
   /** The look by its health, or that an outcome gave it; empty for its own. */
   readonly look: string;
   readonly statuses: readonly { readonly id: string; readonly stacks: number; readonly age: number }[];
+  /** Where it is, as it was put and as it went; what it was thrown by the frame's bodies tell. */
+  readonly place: Place;
+  readonly facing: 1 | -1;
+  /** The move that it is in, with its age on the body's clock; undefined for none. */
+  readonly move: { readonly id: string; readonly age: number; readonly phase: 'wind-up' | 'contact' | 'recovery' } | undefined;
 }
 
 /** The rules of a kit, decided and played. */
@@ -690,10 +723,21 @@ export interface Arena {
   readonly log: readonly ArenaLogEntry[];
   readonly sounds: readonly PlayerSound[];
   readonly signals: readonly PlayerSignal[];
+  readonly moves: readonly ArenaMoveStep[];
   join(actor: ArenaActor): void;
   place(id: string, place: Place & { readonly facing?: 1 | -1; readonly velocity?: Place }): void;
   /** Raises an event now, or at an instant that is still to come; several of one instant in the order in which they were raised. */
   raise(event: string, options?: ArenaRaise, at?: number): void;
+  /** Lets somebody begin a move, now or at an instant that is still to come, having turned to somebody if it is to. */
+  move(id: string, move: string, options?: { readonly toward?: string }, at?: number): void;
+  /** Lets go of the move that somebody holds. */
+  letGo(id: string, at?: number): void;
+  /** Raises somebody's guard, or lowers it: the first of its moves that holds and gives a status. */
+  guard(id: string, up: boolean, at?: number): void;
+  /** Lets somebody go somewhere, or stand where nothing is said. */
+  walk(id: string, walk?: ArenaWalk, at?: number): void;
+  /** Turns somebody. */
+  turn(id: string, facing: 1 | -1, at?: number): void;
   /** Decides and plays everything up to an instant, that instant included. */
   advance(to: number): void;
   /** Game seconds that passed for a body, or for the `world`, during the last advance: hit-stops and slows counted exactly. */

@@ -102,13 +102,19 @@ export class Acts {
     this.walks.steer(who);
   }
 
-  /** Puts somebody somewhere. */
+  /** Puts somebody somewhere, and tells it. */
   put(who: Combatant, x: number, y: number, facing: 1 | -1): void {
-    const isTurned = facing !== who.facing;
+    const now = this.world.now();
+    const from = { x: who.xAt(now), y: who.yAt(now) };
+    if (from.x === x && from.y === y && facing === who.facing) return;
+    this.place(who, x, y, facing);
+    this.tellLeg(who, from);
+  }
+
+  /** The game has put somebody somewhere: it knows. */
+  place(who: Combatant, x: number, y: number, facing: 1 | -1): void {
     who.facing = facing;
-    const before = who.turns;
     this.walks.put(who, x, y);
-    if (isTurned || who.turns !== before) this.tellLeg(who);
   }
 
   private turnToward(who: Combatant, toward: Combatant): void {
@@ -123,9 +129,20 @@ export class Acts {
     this.tellLeg(who);
   }
 
-  private tellLeg(who: Combatant): void {
+  private tellLeg(who: Combatant, from?: { readonly x: number; readonly y: number }): void {
     const at = this.world.now();
     const { vx, vy } = who.goes;
-    this.world.tell({ of: 'leg', who: who.id, at, x: who.xAt(at), y: who.yAt(at), vx, vy, shown: who.shown(at), facing: who.facing });
+    this.world.tell({
+      of: 'leg',
+      who: who.id,
+      at,
+      x: who.xAt(at),
+      y: who.yAt(at),
+      vx,
+      vy,
+      shown: who.shown(at),
+      facing: who.facing,
+      ...(from && { from }),
+    });
   }
 }

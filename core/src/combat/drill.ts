@@ -56,7 +56,15 @@ export interface CompiledDrill {
   readonly acts: readonly ScriptedAct[];
 }
 
-export const drillLimits = { length: 3600, actors: 64, script: 2000, repeats: 10_000, acts: 2000, events: 100_000, expectations: 200 } as const;
+export const drillLimits = {
+  length: 3600,
+  actors: 64,
+  script: 2000,
+  repeats: 10_000,
+  acts: 2000,
+  events: 100_000,
+  expectations: 200,
+} as const;
 
 /** Reads a drill. Throws DocumentError with the path of the first place that cannot be used. */
 export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): CompiledDrill {
@@ -196,6 +204,11 @@ export function handScript(run: Run, { script, acts }: CompiledDrill, from = -In
   for (const { at, who, act } of acts) {
     if (at <= from || at > to) continue;
     const body = run.find(who);
-    if (body) run.handAct(at, body, actOf(act, (id) => run.find(id)));
+    if (body)
+      run.handAct(
+        at,
+        body,
+        actOf(act, (id) => run.find(id)),
+      );
   }
 }

@@ -108,4 +108,6 @@ export interface LegStep {
   readonly vy: number;
   readonly shown: Seconds;
   readonly facing: 1 | -1;
+  /** Where it was until then, of one that was put elsewhere at once. */
+  readonly from?: { readonly x: number; readonly y: number };
 }

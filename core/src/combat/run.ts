@@ -152,9 +152,9 @@ export class Run implements Doing, RunState {
     this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'act', who, act });
   }
 
-  /** Puts somebody somewhere, now. */
-  put(who: Combatant, x: Px, y: Px, facing: 1 | -1): void {
-    this.acts.put(who, x, y, facing);
+  /** The game puts somebody somewhere, now. */
+  place(who: Combatant, x: Px, y: Px, facing: 1 | -1): void {
+    this.acts.place(who, x, y, facing);
   }
 
   /** Lets everything happen that is due by a wall time, that instant included. */

@@ -34,7 +34,9 @@ const reachSchema = /* @__PURE__ */ lazySchema(() => {
   return z
     .discriminatedUnion('shape', [
       z.strictObject({
-        shape: z.literal('arc').describe('Sweeps from one angle to another while the contact is live; all that lies between at one instant.'),
+        shape: z
+          .literal('arc')
+          .describe('Sweeps from one angle to another while the contact is live; all that lies between at one instant.'),
         length: length().describe('px from the middle of its actor.'),
         from: angle().describe('Degrees: 0 ahead, rising downward, as for one that faces right.'),
         to: angle(),
@@ -102,8 +104,10 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
     .superRefine(({ windUp, contacts, recovery, lunge }, context) => {
       if (!lunge) return;
       const length = moveLength({ windUp, contacts, recovery } as never);
-      if (lunge.to <= lunge.from) context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end after it begins at ${lunge.from}` });
-      else if (lunge.to > length) context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end within the ${length} s of its move` });
+      if (lunge.to <= lunge.from)
+        context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end after it begins at ${lunge.from}` });
+      else if (lunge.to > length)
+        context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end within the ${length} s of its move` });
     })
     .meta({ id: 'move', description: 'Something that an actor does: it winds up, reaches at its contacts, and recovers.' }),
 );

@@ -1,4 +1,18 @@
-import type { Arena, ArenaActorState, ArenaLogEntry, ArenaOptions, ArenaRaise, Payload, PlayerSignal, PlayerSound } from '../contract.js';
+import type {
+  Arena,
+  ArenaActorState,
+  ArenaLogEntry,
+  ArenaMoveStep,
+  ArenaOptions,
+  ArenaRaise,
+  ArenaWalk,
+  Payload,
+  PlayerSignal,
+  PlayerSound,
+} from '../contract.js';
+import type { HistoryStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
+import { phaseAt } from '../combat/moves/moveKeeper.js';
+import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
 import { Combatant } from '../combat/parts/combatant.js';
 import { snap } from '../combat/parts/memory.js';
 import type { CombatPlan } from '../combat/plan.js';
@@ -9,6 +23,7 @@ import { readList, readNumber, readRecord } from '../take/compileReferences.js';
 import { completePayload } from '../take/payload.js';
 import type { Seconds } from '../units.js';
 import type { LivePlayer } from './player.js';
+import { afterwards, tellWay } from './ways.js';
 import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
 
 type Writable<T> = { -readonly [N in keyof T]: T[N] };
@@ -18,8 +33,11 @@ export class LiveArena implements Arena {
   readonly log: ArenaLogEntry[] = [];
   readonly sounds: PlayerSound[] = [];
   readonly signals: PlayerSignal[] = [];
+  readonly moves: ArenaMoveStep[] = [];
   readonly actors: ArenaActorState[] = [];
   private readonly run: Run;
+  /** How often each had turned when the player was last told where it is. */
+  private readonly toldTurns = new Map<Combatant, number>();
   /** Of the last advance, by body and world. */
   private readonly passed = new Map<string, Seconds>();
   private readonly handed: ((id: string) => number | undefined) | undefined;
@@ -55,10 +73,8 @@ export class LiveArena implements Arena {
         );
       },
       listener: {
-        log: (entry) => this.log.push(entry),
-        history: (step) => {
-          if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who);
-        },
+        log: (entry) => this.log.push(this.entryOut(entry)),
+        history: (step) => this.hear(step),
       },
     });
     this.passed.set('world', 0);
@@ -67,6 +83,35 @@ export class LiveArena implements Arena {
 
   get now(): Seconds {
     return this.player.now;
+  }
+
+  private hear(step: HistoryStep): void {
+    if (step.of === 'standing' && step.value === 'up') this.player.bringBack(step.who);
+    if (step.of === 'move') this.moves.push(moveOut(step));
+    if (step.of === 'leg') this.jump(step);
+  }
+
+  /** Somebody who is put elsewhere at once was where it was until then. */
+  private jump({ who, at, x, y, facing, from }: LegStep): void {
+    if (!from) return;
+    this.player.went(who, at, { ...from, vx: 0, vy: 0, facing });
+    this.player.went(who, at + afterwards, { x, y, vx: 0, vy: 0, facing });
+  }
+
+  private entryOut(entry: LogEntry): ArenaLogEntry {
+    const { touch } = entry;
+    if (!touch) return entry as ArenaLogEntry;
+    const { units } = this.player;
+    const { distance, angle, place } = touch;
+    return {
+      ...entry,
+      touch: {
+        ...touch,
+        distance: units.xOut(distance),
+        angle: units.angleOut(angle),
+        place: place && { x: units.xOut(place.x), y: units.yOut(place.y) },
+      },
+    };
   }
 
   get frame() {
@@ -98,7 +143,18 @@ export class LiveArena implements Arena {
     const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
     this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
     this.passed.set(id, 0);
-    this.actors.push({ id, actor: actor.id, health: actor.health.start, share: 1, standing: 'up', look: '', statuses: [] });
+    this.actors.push({
+      id,
+      actor: actor.id,
+      health: actor.health.start,
+      share: 1,
+      standing: 'up',
+      look: '',
+      statuses: [],
+      place,
+      facing,
+      move: undefined,
+    });
     this.tellActors();
   }
 
@@ -110,7 +166,8 @@ export class LiveArena implements Arena {
     readPoint(place, ['place']);
     const { units } = this.player;
     this.player.body(id, { ...place });
-    this.run.put(who, units.xIn(place.x), units.yIn(place.y), place.facing ?? who.facing);
+    this.run.place(who, units.xIn(place.x), units.yIn(place.y), place.facing ?? who.facing);
+    this.toldTurns.set(who, who.turns);
   }
 
   raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {
@@ -129,10 +186,62 @@ export class LiveArena implements Arena {
     this.run.hand(at, event, told, completePayload(event, units.payloadIn({ event }, payload satisfies Payload)));
   }
 
+  move(id: string, move: string, options: { readonly toward?: string } = {}, at: Seconds = this.now): void {
+    const { toward } = readRecord(options, ['options']);
+    this.act(id, { do: 'move', move, ...(toward !== undefined && { toward }) }, at);
+  }
+
+  letGo(id: string, at: Seconds = this.now): void {
+    this.act(id, { do: 'let-go' }, at);
+  }
+
+  guard(id: string, up: boolean, at: Seconds = this.now): void {
+    const { actor } = this.known(id, ['id']);
+    const guard = [...actor.moves.values()].find(({ holds, status }) => holds && status !== undefined);
+    if (!guard) throw new DocumentError(['id'], `expected somebody with a move that holds and gives a status, found "${actor.id}"`);
+    this.act(id, up ? { do: 'move', move: guard.id } : { do: 'let-go' }, at);
+  }
+
+  walk(id: string, walk?: ArenaWalk, at: Seconds = this.now): void {
+    this.act(id, walk === undefined ? { do: 'stop' } : this.walkIn(readRecord(walk, ['walk'])), at, ['walk']);
+  }
+
+  turn(id: string, facing: 1 | -1, at: Seconds = this.now): void {
+    this.act(id, { do: 'turn', facing }, at);
+  }
+
+  /** A walk of the game's as drills say it, in px. */
+  private walkIn({ speed, ...walk }: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
+    const { units } = this.player;
+    const px = (number: unknown): unknown => (typeof number === 'number' ? units.xIn(number) : number);
+    const fast = speed === undefined ? {} : { speed: px(speed) };
+    if (walk['points'] === undefined) {
+      const { toward, within, from, beyond } = walk;
+      if (from !== undefined) return { do: 'keep-away', whom: from, beyond: px(beyond), ...fast };
+      return { do: 'approach', whom: toward, within: px(within), ...fast };
+    }
+    const points = readList(walk['points'], ['walk', 'points'], mostPoints).map((point, i) => {
+      readPoint(point, ['walk', 'points', i]);
+      return { x: px(point['x']), y: units.yIn(point['y'] as number) };
+    });
+    return { do: 'walk', points, ...(walk['round'] !== undefined && { round: walk['round'] }), ...fast };
+  }
+
+  private act(id: string, act: Readonly<Record<string, unknown>>, at: Seconds, path: string[] = []): void {
+    const who = this.known(id, ['id']);
+    readNumber(at, ['at'], this.now - 1e-9, this.now + longestStep);
+    const ids = this.run.combatants.map((one) => one.id);
+    this.run.handAct(
+      at,
+      who,
+      actOf(compileAct(act, path, who.actor, ids), (other) => this.run.find(other)),
+    );
+  }
+
   advance(to: Seconds): void {
     const { run } = this;
     readNumber(to, ['to'], this.now, this.now + longestStep);
-    this.log.length = this.sounds.length = this.signals.length = 0;
+    this.log.length = this.sounds.length = this.signals.length = this.moves.length = 0;
     for (const id of this.passed.keys()) this.passed.set(id, 0);
     this.takeHealth();
     const from = this.now;
@@ -155,11 +264,22 @@ export class LiveArena implements Arena {
   private pass(to: Seconds, from: Seconds): void {
     const { player } = this;
     const before = player.now;
+    // Before it passes, so that whatever begins on the way begins where its bodies are by then.
+    for (const who of this.run.combatants) this.tellWay(who, before, to);
     player.advance(Math.max(0, to - before));
     for (const [id, seconds] of this.passed) this.passed.set(id, seconds + player.elapsed(id));
     // Instants are told from the beginning of the whole advance.
     for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - from });
     for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - from });
+  }
+
+  /** Tells the player where somebody comes to by itself. */
+  private tellWay(who: Combatant, from: Seconds, to: Seconds): void {
+    const { goes, turns, facing } = who;
+    const isMoving = goes.vx !== 0 || goes.vy !== 0;
+    if (!isMoving && turns === (this.toldTurns.get(who) ?? 0)) return;
+    this.toldTurns.set(who, isMoving ? -1 : turns);
+    tellWay({ ...goes, shown: goes.since, facing }, who.clock, from, to, (wall, going) => this.player.went(who.id, wall, going));
   }
 
   /** What the game says of health is so, whatever the rules would have left. */
@@ -182,6 +302,11 @@ export class LiveArena implements Arena {
       state.standing = who.standing;
       state.look = who.lookAt(shown);
       state.statuses = [...who.held.values()].map(({ status: { id }, stacks, began }) => ({ id, stacks, age: snap(shown - began) }));
+      const { units } = this.player;
+      state.place = { x: units.xOut(who.xAt(this.now)), y: units.yOut(who.yAt(this.now)) };
+      state.facing = who.facing;
+      const { acting } = who;
+      state.move = acting && { id: acting.move.id, age: snap(shown - acting.began), phase: phaseAt(acting, shown) };
       this.player.tellHealth(who.id, state.share);
     });
   }
@@ -191,4 +316,8 @@ export class LiveArena implements Arena {
     if (who) return who;
     throw new DocumentError(path, `expected one of ${this.run.combatants.map((one) => one.id).join(', ') || 'nobody'}, found ${show(id)}`);
   }
+}
+
+function moveOut({ who, value, at, how, why }: MoveStep): ArenaMoveStep {
+  return { who, move: value, at, how, why };
 }

@@ -4,14 +4,17 @@ import type { DrillRun } from '../combat/drill.js';
 import { Histories } from '../combat/readHistory.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
-import { LivePlayer } from './player.js';
+import { LivePlayer, type Going } from './player.js';
 import type { Buffers } from './playerFrame.js';
+import { afterwards, goingAt, tellWay } from './ways.js';
 import { heardOf, type RapidFrame } from './rapidFire.js';
 
 /** An instant of a drill: bodies in the order of its actors, the first as `source`; what each looks like, and who is gone. */
 export interface DrillFrame extends RapidFrame {
   readonly looks: string[];
   readonly gone: boolean[];
+  /** Where each stands, as it was put and as it went, and which way it faces. */
+  readonly stands: { x: number; y: number; facing: 1 | -1 }[];
 }
 
 export interface DrillParts {
@@ -93,6 +96,7 @@ export class DrillTake {
       targets: others,
       looks,
       gone: looks.map(() => false),
+      stands: this.parts.run.drill.actors.map(({ x, y, facing }) => ({ x, y, facing })),
     };
     made.set(frame, { buffers, player });
     return frame;
@@ -115,6 +119,7 @@ export class DrillTake {
     this.ids.forEach((id, i) => {
       frame.looks[i] = this.histories.look(id, t);
       frame.gone[i] = this.histories.standing(id, t) === 'gone';
+      Object.assign(frame.stands[i], this.histories.place(id, t));
     });
     const { pictures, meters } = own.buffers.shown;
     for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
@@ -185,12 +190,34 @@ export class DrillTake {
       const actor = bodies[i];
       player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
     });
+    for (const { id } of run.drill.actors) this.sendOff(player, id);
     for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
     return player;
   }
 
+  /** Puts somebody wherever it goes in the course of the drill. */
+  private sendOff(player: LivePlayer, id: string): void {
+    const clock = this.parts.run.clocks.of.get(id);
+    const legs = this.histories.of('leg', id);
+    if (!clock) return;
+    const tell = (wall: Seconds, going: Going): void => player.went(id, zero + wall, going);
+    legs.forEach((leg, i) => {
+      const next = legs.at(i + 1)?.at ?? this.duration;
+      if (leg.from) {
+        const { x, y } = leg.from;
+        tell(leg.at, { x, y, vx: 0, vy: 0, facing: leg.facing });
+      }
+      tell(leg.from ? leg.at + afterwards : leg.at, goingAt(leg, clock, leg.at));
+      tellWay(leg, clock, leg.at, next, tell);
+    });
+    const last = legs.at(-1);
+    // Until the drill is over and ever after it stands where it came to.
+    if (last) tell(this.duration + afterwards, { ...goingAt(last, clock, this.duration), vx: 0, vy: 0 });
+  }
+
   private strike(player: LivePlayer, { sequence, source, target, place, payload, seed, at, bends }: PlayedCue): void {
     const others = this.ids.filter((id) => id !== source && id !== target);
+    for (const id of [source, target]) if (id !== '') player.face(id, this.histories.place(id, at).facing);
     player.strikeAs(
       sequence,
       payload,

@@ -50,6 +50,15 @@ export interface PlayerParts {
   readonly budget: StopBudget | undefined;
 }
 
+/** Where a body is, and how it goes on: px, and px a second. */
+export interface Going {
+  readonly x: number;
+  readonly y: number;
+  readonly vx: number;
+  readonly vy: number;
+  readonly facing: 1 | -1;
+}
+
 const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, hitStop: 1 };
 
 /** Everything that is being played, and how it gets from one instant to the next. */
@@ -164,7 +173,7 @@ export class LivePlayer implements Player {
     if (id === 'world') throw new DocumentError(path, 'expected another name: the world’s clock has this one');
     let body = this.bodies.get(id);
     if (!body) {
-      body = new PlayerBody(id, undefined);
+      body = new PlayerBody(id, undefined, this.keeping);
       body.before[0] = this.now;
       this.bodies.set(id, body);
       this.list();
@@ -177,6 +186,22 @@ export class LivePlayer implements Player {
     if (placing.facing !== undefined) body.facing = placing.facing;
     if (placing.scale !== undefined) body.scale = placing.scale;
     body.health = placing.health ?? body.health;
+    this.stale = true;
+  }
+
+  /**
+   * A body has gone somewhere by itself, in px, at an instant that is no earlier than it was last put; from there on it goes by so
+   * many px a second. What it was thrown by it stays thrown by.
+   */
+  went(id: string, wall: Seconds, { x, y, vx, vy, facing }: Going): void {
+    const body = this.known(id);
+    body.whereabouts.put(wall, x, y, vx, vy);
+    this.face(id, facing);
+  }
+
+  /** A body faces one way from now on. */
+  face(id: string, facing: 1 | -1): void {
+    this.known(id).facing = facing;
     this.stale = true;
   }
 

@@ -14,7 +14,7 @@ export interface Mover {
 /** Somebody in the game: where it is put, its clock, and everything that moves it. */
 export class PlayerBody {
   readonly clock = new GameClock();
-  readonly whereabouts = new Whereabouts();
+  readonly whereabouts: Whereabouts;
   /** Firings of live takes that move it. */
   readonly movers: Mover[] = [];
   /** How far it was thrown for good since it was last put somewhere, by takes that are over. */
@@ -41,7 +41,10 @@ export class PlayerBody {
   constructor(
     readonly id: string,
     public actor: KitActor | undefined,
-  ) {}
+    keeping: 'forgotten' | 'kept' = 'forgotten',
+  ) {
+    this.whereabouts = new Whereabouts(keeping);
+  }
 
   bringBack(wall: Seconds): void {
     this.returns.push(wall);

@@ -4,26 +4,31 @@ import type { Spotted } from '../take/spotted.js';
 /**
  * Where the game has put a body, and when. Between two placements it went evenly from one to the next; since the last it goes
  * on with the speed that came with it. A ring of the last placements: older ones are forgotten, and the oldest known stands
- * for all before.
+ * for all before; where they are `kept`, none is forgotten.
  */
 export class Whereabouts {
-  private readonly times: Float64Array;
-  private readonly xs: Float64Array;
-  private readonly ys: Float64Array;
+  private times: Float64Array;
+  private xs: Float64Array;
+  private ys: Float64Array;
   private readonly speed = new Float64Array(2);
   private last = -1;
   private count = 0;
 
-  constructor(private readonly most = 256) {
+  constructor(
+    private readonly keeping: 'forgotten' | 'kept' = 'forgotten',
+    private most = 256,
+  ) {
     this.times = new Float64Array(most);
     this.xs = new Float64Array(most);
     this.ys = new Float64Array(most);
   }
 
-  /** Puts the body somewhere at an instant, which is no earlier than the one before. */
-  put(time: Seconds, x: Px, y: Px, vx: number, vy: number): void {
+  /** Puts the body somewhere at an instant; one that is earlier than the last counts as that one. */
+  put(wall: Seconds, x: Px, y: Px, vx: number, vy: number): void {
+    const time = this.count === 0 ? wall : Math.max(wall, this.times[this.last]);
     // Put twice at one instant, it stands where it was put last.
     if (this.count === 0 || this.times[this.last] !== time) {
+      if (this.keeping === 'kept' && this.count === this.most) this.grow();
       this.last = (this.last + 1) % this.most;
       this.count = Math.min(this.most, this.count + 1);
     }
@@ -43,6 +48,7 @@ export class Whereabouts {
       out.y += ys[last] + speed[1] * (t - times[last]);
       return;
     }
+    if (this.keeping === 'kept') return this.addKept(out, t);
     // From the newest backward: what is asked for is seldom old.
     let next = last;
     for (let i = 1; i < this.count; i++) {
@@ -57,5 +63,32 @@ export class Whereabouts {
     }
     out.x += xs[next];
     out.y += ys[next];
+  }
+
+  /** The same where nothing is forgotten, by halves: any instant is as likely as another. */
+  private addKept(out: Spotted, t: Seconds): void {
+    const { times, xs, ys } = this;
+    let low = 0;
+    let high = this.count;
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if (times[middle] <= t) low = middle + 1;
+      else high = middle;
+    }
+    const here = Math.max(0, low - 1);
+    const share = low === 0 ? 0 : (t - times[here]) / (times[here + 1] - times[here]);
+    out.x += xs[here] + (xs[here + 1] - xs[here]) * share;
+    out.y += ys[here] + (ys[here + 1] - ys[here]) * share;
+  }
+
+  private grow(): void {
+    const [times, xs, ys] = [this.times, this.xs, this.ys];
+    this.most *= 2;
+    this.times = new Float64Array(this.most);
+    this.xs = new Float64Array(this.most);
+    this.ys = new Float64Array(this.most);
+    this.times.set(times);
+    this.xs.set(xs);
+    this.ys.set(ys);
   }
 }

@@ -26,7 +26,10 @@ export function compileMoves(raw: unknown, path: DocumentPath, references: MoveR
   list.forEach((document, i) =>
     readList(document['into'] ?? [], [...path, i, 'into'], moveLimits.into).forEach(({ move }, j) => {
       if (!moves.has(move as string))
-        throw new DocumentError([...path, i, 'into', j, 'move'], `expected a move of the same actor (${[...moves.keys()].join(', ')}), found ${show(move)}`);
+        throw new DocumentError(
+          [...path, i, 'into', j, 'move'],
+          `expected a move of the same actor (${[...moves.keys()].join(', ')}), found ${show(move)}`,
+        );
     }),
   );
   return moves;
@@ -101,5 +104,8 @@ function compileReach(raw: unknown, path: DocumentPath): Reach {
 function statusOf(raw: unknown, path: DocumentPath, { statuses }: MoveReferences): CompiledStatus {
   const status = statuses.get(raw as string);
   if (status) return status;
-  throw new DocumentError(path, `expected a status of the project (${[...statuses.keys()].join(', ') || 'it has none'}), found ${show(raw)}`);
+  throw new DocumentError(
+    path,
+    `expected a status of the project (${[...statuses.keys()].join(', ') || 'it has none'}), found ${show(raw)}`,
+  );
 }

@@ -79,7 +79,8 @@ export class MoveKeeper {
     };
     who.acting = acting;
     this.tell(who, move, 'begins', '');
-    const put = (type: MoveItem['type'], after: Seconds, which = 0): void => this.world.later(who, began + after, { type, who, acting, which }, 0);
+    const put = (type: MoveItem['type'], after: Seconds, which = 0): void =>
+      this.world.later(who, began + after, { type, who, acting, which }, 0);
     if (move.status) put('ready', move.windUp);
     move.contacts.forEach(({ after }, which) => put('contact', move.windUp + after, which));
     if (move.lunge) {
@@ -183,7 +184,14 @@ export class MoveKeeper {
     this.world.watch(watched);
   }
 
-  private meet(who: Combatant, contact: CompiledContact, which: number, acting: Acting, { reach, opened, live }: Reaching, other: Combatant): void {
+  private meet(
+    who: Combatant,
+    contact: CompiledContact,
+    which: number,
+    acting: Acting,
+    { reach, opened, live }: Reaching,
+    other: Combatant,
+  ): void {
     const now = this.world.now();
     const [x, y] = [other.xAt(now) - who.xAt(now), other.yAt(now) - who.yAt(now)];
     const distance = Math.hypot(x, y);
@@ -194,12 +202,13 @@ export class MoveKeeper {
     const { radius } = other.actor;
     const touched = touchedAt(reach, age, live, x, y, radius);
     const place = radius === 0 ? undefined : { x: who.xAt(now) + touched.x, y: who.yAt(now) + touched.y };
-    this.world.strike(
-      contact.event,
-      { source: who, target: other },
-      payload,
-      { move: acting.move.id, contact: which, distance, angle, place },
-    );
+    this.world.strike(contact.event, { source: who, target: other }, payload, {
+      move: acting.move.id,
+      contact: which,
+      distance,
+      angle,
+      place,
+    });
   }
 
   private close(reaching: Set<Watched>): void {
@@ -255,9 +264,13 @@ function nearestOf(reach: Reach, age: Seconds, live: Seconds, x: number, y: numb
     const within = Math.min(1, reach.length / distance);
     return { x: x * within, y: y * within };
   }
-  const angle = reach.shape === 'thrust' ? reach.angle : live === 0 ? (Math.atan2(y, x) * 180) / Math.PI : reach.from + ((reach.to - reach.from) * Math.min(age, live)) / live;
+  const angle =
+    reach.shape === 'thrust'
+      ? reach.angle
+      : live === 0
+        ? (Math.atan2(y, x) * 180) / Math.PI
+        : reach.from + ((reach.to - reach.from) * Math.min(age, live)) / live;
   const [dx, dy] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
   const along = Math.min(reach.length, Math.max(0, x * dx + y * dy));
   return { x: along * dx, y: along * dy };
 }
-

@@ -59,7 +59,14 @@ describe('a move', () => {
   });
 
   it('reaches one at each of its contacts, and the same one once at each', () => {
-    const twice = { id: 'twice', windUp: 0.1, contacts: [{ ...blow, live: 0.5 }, { ...blow, after: 0.2, live: 0.1, payload: { damage: 3 } }] };
+    const twice = {
+      id: 'twice',
+      windUp: 0.1,
+      contacts: [
+        { ...blow, live: 0.5 },
+        { ...blow, after: 0.2, live: 0.1, payload: { damage: 3 } },
+      ],
+    };
     expect(bout([twice], [{ at: 1, move: 'twice' }]).harms).toEqual([
       [1.1, 10],
       [1.3, 3],
@@ -81,7 +88,12 @@ describe('a move', () => {
 
   it('turns to whom it is for', () => {
     const ahead = { id: 'ahead', contacts: [{ event: 'blow', reach: { shape: 'thrust', length: 100, width: 10, angle: 0 } }] };
-    const behind = { actors: [{ id: 'b', actor: 'b' }, { id: 'm', actor: 'm', x: -80 }] };
+    const behind = {
+      actors: [
+        { id: 'b', actor: 'b' },
+        { id: 'm', actor: 'm', x: -80 },
+      ],
+    };
     expect(bout([ahead], [{ at: 1, move: 'ahead' }], {}, behind).harms).toEqual([]);
     const turned = bout([ahead], [{ at: 1, move: 'ahead', toward: 'm' }], {}, behind);
     expect(turned.harms).toEqual([[1, 10]]);
@@ -90,7 +102,13 @@ describe('a move', () => {
 
   it('spares its own side where it says so', () => {
     const friends = { actors: [fighter('pip', { most: 20 }, { side: 'hive' })] };
-    const all = { actors: [{ id: 'b', actor: 'b' }, { id: 'm', actor: 'm', x: 80 }, { id: 'pip', actor: 'pip', x: 50 }] };
+    const all = {
+      actors: [
+        { id: 'b', actor: 'b' },
+        { id: 'm', actor: 'm', x: 80 },
+        { id: 'pip', actor: 'pip', x: 50 },
+      ],
+    };
     const sparing = { ...swing, contacts: [{ ...blow, spares: 'own side' }] };
     expect(bout([swing], [{ at: 1, move: 'swing' }], friends, all).log.map(({ target }) => target)).toEqual(['m', 'pip']);
     expect(bout([sparing], [{ at: 1, move: 'swing' }], friends, all).log.map(({ target }) => target)).toEqual(['m']);
@@ -187,7 +205,12 @@ describe('a move', () => {
     const some = fc.record({
       reach: fc.oneof(
         fc.record({ shape: fc.constant('arc'), length: fc.integer({ min: 20, max: 150 }), from: angle, to: angle }),
-        fc.record({ shape: fc.constant('thrust'), length: fc.integer({ min: 20, max: 150 }), width: fc.integer({ min: 0, max: 40 }), angle }),
+        fc.record({
+          shape: fc.constant('thrust'),
+          length: fc.integer({ min: 20, max: 150 }),
+          width: fc.integer({ min: 0, max: 40 }),
+          angle,
+        }),
         fc.record({ shape: fc.constant('disc'), length: fc.integer({ min: 0, max: 120 }) }),
       ),
       live: fc.integer({ min: 5, max: 40 }).map((one) => one / 100),
@@ -195,13 +218,19 @@ describe('a move', () => {
       from: fc.record({ x: fc.integer({ min: -160, max: 160 }), y: fc.integer({ min: -160, max: 160 }) }),
       to: fc.record({ x: fc.integer({ min: -160, max: 160 }), y: fc.integer({ min: -160, max: 160 }) }),
       speed: fc.integer({ min: 0, max: 900 }),
-      stops: fc.array(fc.integer({ min: 0, max: 45 }).map((one) => 1 + one / 100), { maxLength: 2 }),
+      stops: fc.array(
+        fc.integer({ min: 0, max: 45 }).map((one) => 1 + one / 100),
+        { maxLength: 2 },
+      ),
     });
     let met = 0;
     fc.assert(
       fc.property(some, ({ reach, live, radius, from, to, speed, stops }) => {
         const fight: Fight = {
-          actors: [fighter('m', { most: 20 }, { radius, speed }), fighter('b', undefined, { moves: [{ id: 'swing', contacts: [{ event: 'blow', live, reach }] }] })],
+          actors: [
+            fighter('m', { most: 20 }, { radius, speed }),
+            fighter('b', undefined, { moves: [{ id: 'swing', contacts: [{ event: 'blow', live, reach }] }] }),
+          ],
           stops: { held: 0.06 },
           responses: [response('mark', { id: 'holds', then: [{ outcome: 'play', sequence: 'held', on: 'target' }] })],
         };
@@ -285,7 +314,9 @@ function firstTouch(
     const gap =
       reach.shape === 'disc'
         ? Math.hypot(x, y) - reach.length - radius
-        : Math.hypot(x - along * Math.cos(radians), y - along * Math.sin(radians)) - radius - (reach.shape === 'thrust' ? reach.width / 2 : 0);
+        : Math.hypot(x - along * Math.cos(radians), y - along * Math.sin(radians)) -
+          radius -
+          (reach.shape === 'thrust' ? reach.width / 2 : 0);
     const slack = dt * (speed + (reach.shape === 'arc' ? (Math.abs(reach.to - reach.from) / live) * (Math.PI / 180) * 150 : 0)) + 1e-6;
     if (gap <= slack) maybe ??= wall;
     if (gap <= -1e-9) {

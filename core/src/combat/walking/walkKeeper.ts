@@ -125,7 +125,13 @@ export class WalkKeeper {
     this.later(who, going, 'arrives', shown + way / walk.speed);
   }
 
-  private follow(who: Combatant, going: Going, { whom, within, speed }: Extract<Walk, { type: 'toward' }>, here: Point, shown: Seconds): void {
+  private follow(
+    who: Combatant,
+    going: Going,
+    { whom, within, speed }: Extract<Walk, { type: 'toward' }>,
+    here: Point,
+    shown: Seconds,
+  ): void {
     const now = this.world.now();
     if (whom.standing === 'gone' || whom === who) return this.go(who, legAt(here.x, here.y, shown));
     const there = { x: whom.xAt(now) - here.x, y: whom.yAt(now) - here.y };
@@ -181,7 +187,9 @@ export class WalkKeeper {
     // One that stands on the very spot is fled from to where it looks.
     const aim = away <= nearly ? { x: who.facing, y: 0 } : { x: there.x / away, y: there.y / away };
     this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
-    this.later(who, going, 'aims', shown + aimsEach);
+    const isFollowed = whom.goes.vx !== 0 || whom.goes.vy !== 0;
+    this.watchLeaving(who, going, whom, beyond, () => who.clock.version + whom.clock.version + whom.turns + whom.life);
+    if (isFollowed) this.later(who, going, 'aims', shown + aimsEach);
   }
 
   /** Goes a leg; whoever goes sideways looks where it goes. */
@@ -272,4 +280,3 @@ function opensIn(p: Point, v: Point, distance: Px): Seconds | undefined {
   const off = Math.abs(p.x * v.y - p.y * v.x) / speed;
   return (ahead + Math.sqrt(Math.max(0, distance * distance - off * off))) / speed;
 }
-

@@ -338,4 +338,172 @@ export const arenaCases: readonly ArenaCase[] = [
     script: [blow(0), blow(0.3), blow(0.6)],
     to: [0.1, 0.7, 2],
   },
+  {
+    about:
+      'a move on its actor’s own clock: a stop holds the rest of the swing; at its contact whoever is within reach is struck, the boundary within, with the way of the blow',
+    bodies: {
+      striker: {
+        moves: [
+          {
+            id: 'swing',
+            windUp: 0.3,
+            contacts: [{ event: 'hit', reach: { shape: 'disc', length: 162 }, payload: { damage: 6 }, sequence: 'shines' }],
+            recovery: 0.2,
+            sequence: 'shines',
+          },
+        ],
+      },
+      struck: { speed: 40 },
+    },
+    ladders: { hit: [harms], call: [rung('held', [], [plays('stops')])] },
+    script: [
+      { at: 0.2, event: 'call', target: 'b' },
+      { at: 2.1, event: 'call', target: 'm' },
+    ],
+    acts: [
+      { at: 0.1, who: 'b', do: 'move', move: 'swing' },
+      { at: 0.1, who: 'm', do: 'walk', points: [{ x: 72, y: 0 }] },
+      { at: 2, who: 'b', do: 'move', move: 'swing' },
+      { at: 2, who: 'm', do: 'walk', points: [{ x: 72, y: 90 }], speed: 100 },
+    ],
+    to: [0.35, 0.6, 1, 2.2, 2.5, 4],
+  },
+  {
+    about:
+      'a sweep meets each at its own instant, edges of bodies before their middles, and touches them there; at one instant all between its angles; mirrored for who faces left',
+    actors: [
+      two[0],
+      { id: 'm', actor: 'struck', place: { x: -90 + 86.6, y: -50 }, facing: -1 },
+      { id: 'w', actor: 'near', place: { x: 10, y: 0 } },
+      { id: 'w2', actor: 'near', place: { x: -19.29, y: 70.71 } },
+      { id: 'w3', actor: 'near', place: { x: -210, y: 0 } },
+    ],
+    bodies: {
+      striker: {
+        moves: [
+          { id: 'sweep', contacts: [{ event: 'hit', live: 0.2, reach: { shape: 'arc', length: 120, from: -60, to: 60 } }], recovery: 0.1 },
+          {
+            id: 'back',
+            windUp: 0.1,
+            contacts: [
+              { event: 'hit', reach: { shape: 'arc', length: 120, from: -50, to: 20 }, payload: { damage: 3 } },
+              { event: 'hit', after: 0.1, live: 0.1, reach: { shape: 'thrust', length: 90, width: 20, angle: 30 }, spares: 'own side' },
+            ],
+          },
+        ],
+      },
+      struck: { radius: 20 },
+    },
+    ladders: { hit: [rung('shows', [], [{ outcome: 'harm' }, plays('shines')])] },
+    script: [],
+    acts: [
+      { at: 0, who: 'b', do: 'move', move: 'sweep' },
+      { at: 0.5, who: 'b', do: 'move', move: 'back' },
+      { at: 1, who: 'b', do: 'move', move: 'back', toward: 'w3' },
+      { at: 1.5, who: 'b', do: 'turn', facing: 1 },
+      { at: 1.5, who: 'b', do: 'move', move: 'sweep', toward: 'm' },
+    ],
+    to: [0.08, 0.3, 0.6, 0.9, 1.15, 2],
+  },
+  {
+    about:
+      'held until it is let go, with a status meanwhile; not begun while another goes on, unless that may be cancelled into it; broken off by an outcome, by what prevents moves, and by a fall',
+    statuses: [
+      { id: 'guarding' },
+      { id: 'stunned', length: 0.4, prevents: ['moves'] },
+      { id: 'rooted', length: 0.3, prevents: ['walking'] },
+    ],
+    bodies: {
+      struck: {
+        moves: [
+          { id: 'guard', windUp: 0.1, holds: true, status: 'guarding', recovery: 0.2, into: [{ move: 'jab', from: 0.3 }] },
+          {
+            id: 'jab',
+            windUp: 0.1,
+            contacts: [{ event: 'hit', reach: { shape: 'thrust', length: 130, width: 0, angle: 0 } }],
+            recovery: 0.4,
+            lunge: { distance: 60, from: 0.05, to: 0.25 },
+          },
+        ],
+      },
+    },
+    ladders: {
+      hit: [
+        rung('stuns', [fieldIs('strong', 'on')], [give('stunned'), give('rooted')]),
+        rung('interrupts', [{ condition: 'moving', during: 'recovery', from: 0.65, to: 0.75 }], [{ outcome: 'break-off' }]),
+        rung(
+          'guarded',
+          [
+            { condition: 'status', status: 'guarding' },
+            { condition: 'moving', move: 'guard', during: 'contact' },
+            compare(payloadOf('damage'), '<', 50),
+          ],
+          [],
+        ),
+        harms,
+      ],
+    },
+    script: [
+      blow(0.05, { damage: 1 }),
+      blow(0.2, { damage: 2 }),
+      blow(0.62, { damage: 1 }),
+      blow(0.7, { damage: 1 }),
+      blow(0.9, { damage: 4 }),
+      blow(1.3, { damage: 3 }),
+      blow(2.2, { strong: true }),
+      blow(3.1, { damage: 90 }),
+    ],
+    acts: [
+      { at: 0, who: 'm', do: 'move', move: 'guard' },
+      { at: 0.25, who: 'm', do: 'move', move: 'jab' },
+      { at: 0.6, who: 'm', do: 'let-go' },
+      { at: 1, who: 'm', do: 'move', move: 'guard' },
+      { at: 1.35, who: 'm', do: 'move', move: 'jab' },
+      { at: 2, who: 'm', do: 'move', move: 'guard' },
+      { at: 2, who: 'm', do: 'walk', points: [{ x: 200, y: 0 }] },
+      { at: 2.3, who: 'm', do: 'move', move: 'jab' },
+      { at: 3, who: 'm', do: 'move', move: 'guard' },
+      { at: 3.2, who: 'm', do: 'move', move: 'guard' },
+    ],
+    to: [0.1, 0.3, 0.65, 0.75, 1.2, 1.42, 1.6, 1.9, 2.25, 2.35, 3.05, 4],
+  },
+  {
+    about:
+      'walks: to places and round, after somebody and with that one, away from somebody; a stop holds one, a move too; back where it was first after a return',
+    actors: [two[0], two[1], { id: 'w', actor: 'near', place: { x: 300, y: 100 } }, { id: 'w2', actor: 'near', place: { x: -300, y: 0 } }],
+    bodies: {
+      striker: {
+        moves: [
+          { id: 'stand', windUp: 0.4 },
+          { id: 'walking', windUp: 0.4, walks: true },
+        ],
+      },
+      struck: { speed: 200 },
+      near: { speed: 120, radius: 12 },
+    },
+    ladders: {
+      hit: [rung('held', [fieldIs('strong', 'on')], [plays('stops')]), rung('off', [], [{ outcome: 'away', back: 0.5 }])],
+    },
+    script: [blow(0.5, { strong: true }, { target: 'w' }), blow(1, { strong: true }, { target: 'm' }), blow(2.6, {}, { target: 'm' })],
+    acts: [
+      {
+        at: 0,
+        who: 'm',
+        do: 'walk',
+        points: [
+          { x: 90, y: 100 },
+          { x: -10, y: 100 },
+          { x: 90, y: 0 },
+        ],
+        round: true,
+      },
+      { at: 0, who: 'w', do: 'approach', whom: 'm', within: 60 },
+      { at: 0.2, who: 'w2', do: 'keep-away', whom: 'b', beyond: 300 },
+      { at: 0.3, who: 'b', do: 'walk', points: [{ x: -200, y: 0 }], speed: 80 },
+      { at: 0.6, who: 'b', do: 'move', move: 'stand' },
+      { at: 1.2, who: 'b', do: 'move', move: 'walking' },
+      { at: 3, who: 'w', do: 'stop' },
+    ],
+    to: [0.25, 0.55, 0.8, 1.1, 1.7, 2.5, 2.9, 3.2, 4],
+  },
 ];

@@ -1,4 +1,4 @@
-import type { Arena, ArenaActor, Kit, Payload, Place } from '../../contract.js';
+import type { Arena, ArenaActor, ArenaActorState, ArenaWalk, Kit, Payload, Place } from '../../contract.js';
 import { vectorBase } from './base.js';
 import type { vectorDefaults } from './playVector.js';
 import { difference, roundedCues } from './vectorFile.js';
@@ -16,6 +16,16 @@ export interface Scripted {
   readonly repeat?: { readonly count: number; readonly every: number };
 }
 
+/** Something that somebody does, as drills say it. */
+export type Act = { readonly at: number; readonly who: string } & (
+  | { readonly do: 'move'; readonly move: string; readonly toward?: string }
+  | { readonly do: 'let-go' | 'stop' }
+  | ({ readonly do: 'walk' } & Extract<ArenaWalk, { points: unknown }>)
+  | { readonly do: 'approach'; readonly whom: string; readonly within: number; readonly speed?: number }
+  | { readonly do: 'keep-away'; readonly whom: string; readonly beyond: number; readonly speed?: number }
+  | { readonly do: 'turn'; readonly facing: 1 | -1 }
+);
+
 /** A drill with the rules that decide it, asked for. */
 export interface ArenaCase {
   readonly about: string;
@@ -24,6 +34,9 @@ export interface ArenaCase {
   readonly ladders: Readonly<Record<string, readonly Json[]>>;
   readonly actors?: readonly ArenaActor[];
   readonly script: readonly Scripted[];
+  readonly acts?: readonly Act[];
+  /** What an actor of the base has besides. */
+  readonly bodies?: Readonly<Record<string, Json>>;
   readonly seed?: number;
   readonly stopBudget?: { readonly seconds: number; readonly within: number };
   /** Seconds to which the arena is advanced, one after the other. */
@@ -91,14 +104,14 @@ export const two: readonly ArenaActor[] = [
   { id: 'm', actor: 'struck', place: { x: 90, y: 0 }, facing: -1 },
 ];
 
-function kitOfCase({ statuses = [], ladders, stopBudget }: ArenaCase, defaults: ReturnType<typeof vectorDefaults>): object {
+function kitOfCase({ statuses = [], ladders, stopBudget, bodies = {} }: ArenaCase, defaults: ReturnType<typeof vectorDefaults>): object {
   return {
     ...vectorBase,
     generator: 'undatio',
     id: 'vectors',
     label: 'Vectors',
     events: arenaBase.events,
-    actors: arenaBase.actors,
+    actors: arenaBase.actors.map((actor) => ({ ...actor, ...bodies[actor.id] })),
     ...(stopBudget && { stopBudget }),
     sequences: arenaBase.sequences.map(({ id, effects }) => ({
       id,
@@ -125,36 +138,73 @@ const defaultsOf = (event: string): Record<string, unknown> => {
   return Object.fromEntries(fields.map(({ name, default: value }) => [name, value]));
 };
 
+/** Where somebody is and what it does, of a drill in which they act. */
+function whereabouts(place: Place, facing: 1 | -1, move: ArenaActorState['move']): object {
+  return { ...roundedCues([place])[0], facing, ...(move && { move: roundedCues([move])[0] }) };
+}
+
+function doAct(arena: Arena, { at, who, ...act }: Act): void {
+  switch (act.do) {
+    case 'move':
+      return arena.move(who, act.move, act.toward === undefined ? {} : { toward: act.toward }, at);
+    case 'let-go':
+      return arena.letGo(who, at);
+    case 'stop':
+      return arena.walk(who, undefined, at);
+    case 'turn':
+      return arena.turn(who, act.facing, at);
+    case 'walk': {
+      const { do: _, ...walk } = act;
+      return arena.walk(who, walk, at);
+    }
+    case 'approach': {
+      const { do: _, whom, ...walk } = act;
+      return arena.walk(who, { toward: whom, ...walk }, at);
+    }
+    case 'keep-away': {
+      const { do: _, whom, ...walk } = act;
+      return arena.walk(who, { from: whom, ...walk }, at);
+    }
+  }
+}
+
 /** What an advance tells: the log, those who take part, how fast their clocks go, and what was said. */
-function advanced(arena: Arena): object {
-  const log = arena.log.map(({ at, event, payload, rungs, happened, ...entry }) => ({
+function advanced(arena: Arena, moves: boolean): object {
+  const log = arena.log.map(({ at, event, payload, rungs, happened, touch, ...entry }) => ({
     at: roundedCues([{ at }])[0].at,
     event,
     ...told(entry, { standing: 'up' }),
     ...told({ payload: Object.entries(told(roundedCues([payload])[0], defaultsOf(event))) }),
     rungs: Object.fromEntries(rungs.flatMap(({ rung, answer, why }) => (answer === 'not asked' ? [] : [[rung, why]]))),
+    ...(touch && { touch: told({ ...roundedCues([touch])[0], ...(touch.place && { place: roundedCues([touch.place])[0] }) }) }),
     ...told({ happened: roundedCues(happened).map((one) => told(one, { over: 0, after: 0 })) }),
   }));
-  const actors = arena.actors.map(({ actor: _, statuses, ...state }) =>
-    told({ ...roundedCues([state])[0], statuses: roundedCues(statuses) }, { standing: 'up' }),
+  const actors = arena.actors.map(({ actor: _, statuses, place, facing, move, ...state }) =>
+    told(
+      { ...roundedCues([state])[0], statuses: roundedCues(statuses), ...(moves && whereabouts(place, facing, move)) },
+      { standing: 'up' },
+    ),
   );
+  const shown = moves ? arena.frame.bodies.map(({ id, x, y }) => [id, roundedCues([{ x, y }])[0]]) : [];
+  const steps = roundedCues(arena.moves).map((step) => told(step));
   const rates = Object.fromEntries(arena.frame.bodies.flatMap(({ id, rate }) => (rate === 1 ? [] : [[id, rate]])));
   const signals = roundedCues(arena.signals).map(({ at, name, parameters }) => ({ at, name, parameters: roundedCues([parameters])[0] }));
   const { meters } = arena.frame;
   // 32-bit floats.
   const health = Array.from(meters.value.slice(0, meters.count), (value) => Number(value.toPrecision(8)));
-  return { log, actors, ...told({ rates: Object.entries(rates), signals, meters: health }) };
+  return { log, actors, ...told({ shown, moves: steps, rates: Object.entries(rates), signals, meters: health }) };
 }
 
 /** Plays a case with any runtime's `openKit` and writes down what it tells. */
 export function playArena(wanted: ArenaCase, openKit: (json: unknown) => Kit, defaults: ReturnType<typeof vectorDefaults>): ArenaScript {
-  const { actors = two, script, seed = 1, to } = wanted;
+  const { actors = two, script, acts = [], seed = 1, to } = wanted;
   const arena = openKit(kitOfCase(wanted, defaults)).arena({ actors, seed });
   for (const { at, event, repeat = { count: 1, every: 0 }, ...options } of script)
     for (let i = 0; i < repeat.count; i++) arena.raise(event, options, at + i * repeat.every);
+  for (const act of acts) doAct(arena, act);
   const advances = to.map((instant) => {
     arena.advance(instant);
-    return advanced(arena);
+    return advanced(arena, acts.length > 0);
   });
   return { ...wanted, advances };
 }
