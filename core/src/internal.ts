@@ -7,7 +7,15 @@ export { encodeWav16, isWav16 } from './measure/wav16.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
 export { readFrameList } from './edits/frameList.js';
-export { rulesRenamed, rulesThatUse, rulesWithoutActor, rulesWithoutSequence, withoutField, type Deciding } from './edits/ruleEdits.js';
+export {
+  othersOf,
+  rulesRenamed,
+  rulesThatUse,
+  rulesWithoutActor,
+  rulesWithoutSequence,
+  withoutField,
+  type Deciding,
+} from './edits/ruleEdits.js';
 export { manyChanges, numbersOfKind, withManyChanges, type ManyEdit } from './edits/manyEdits.js';
 export { families, type EffectKind, type Family } from './effects/effect.js';
 export { particlePictures } from './effects/parts/particlePictures.js';
@@ -106,7 +114,10 @@ export type { Firing, Telling } from './take/firing.js';
 export { poses, restingActor } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
-export { DrillTake, type DrillFrame } from './player/drillTake.js';
+export { DrillTake, type DrillFrame, type PlacedReach, type StandingFrame } from './player/drillTake.js';
+export { outlineOf, reachesAt, type ShownReach } from './combat/moves/reachesAt.js';
+export { gap, meets, type Reach } from './combat/moves/meeting.js';
+export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';
 export { strike } from './take/strike.js';

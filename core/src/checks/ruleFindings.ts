@@ -238,7 +238,7 @@ function wayBack(edge: Edge, byStart: ReadonlyMap<string, readonly Edge[]>): rea
 
 // States that are set and stay.
 
-function neverCleared({ statuses, responses }: Rules): Problem[] {
+function neverCleared({ statuses, responses, actors }: Rules): Problem[] {
   const facts = responses.map(factsOf);
   const read = new Set(facts.flatMap(({ countersRead }) => countersRead));
   const given = new Set<string>();
@@ -251,6 +251,13 @@ function neverCleared({ statuses, responses }: Rules): Problem[] {
       if (outcome.outcome === 'count' && !counted.has(outcome.counter)) counted.set(outcome.counter, ['responses', i, 'rungs', ...place]);
     }),
   );
+  // A move gives what it wears, and takes it.
+  for (const { moves = [] } of actors)
+    for (const { status } of moves) {
+      if (status === undefined) continue;
+      given.add(status);
+      taken.add(status);
+    }
   return [
     ...statuses.flatMap(({ id, length }, i): Problem[] => {
       if (!given.has(id)) return [warning(['statuses', i], `"${id}" is never given to anybody`, 'never given')];
@@ -279,6 +286,11 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
     ...actors.flatMap(({ health }, i): [string, DocumentPath][] =>
       [health?.falls, health?.returns].flatMap((event): [string, DocumentPath][] =>
         event === undefined ? [] : [[event, ['actors', i, 'health']]],
+      ),
+    ),
+    ...actors.flatMap(({ moves = [] }, i) =>
+      moves.flatMap(({ contacts }, k) =>
+        contacts.map(({ event }, j): [string, DocumentPath] => [event, ['actors', i, 'moves', k, 'contacts', j]]),
       ),
     ),
     ...drills.flatMap(({ script }, i) => script.map(({ event }, k): [string, DocumentPath] => [event, ['drills', i, 'script', k]])),

@@ -3,7 +3,7 @@ import { outcomeKinds, type Outcome } from '../combat/outcomes/registry.js';
 import type { RuleFields } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import { isRecord } from '../model/json.js';
-import type { Drill, Response, Status } from '../model/project.js';
+import type { Actor, Drill, Response, Status } from '../model/project.js';
 import type { Use } from './use.js';
 
 /** What the documents that decide ask of others, read off the fields of conditions and outcomes. */
@@ -86,8 +86,26 @@ export function usesOfStatus({ ticks, cues, late }: Status): Use[] {
   ];
 }
 
-export function usesOfDrill({ actors, script }: Drill): Use[] {
+export function usesOfMoves(moves: NonNullable<Actor['moves']>): Use[] {
+  return moves.flatMap(({ contacts, sequence, status }, i) => [
+    ...there('sequences', sequence, ['moves', i, 'sequence']),
+    ...there('statuses', status, ['moves', i, 'status']),
+    ...contacts.flatMap(({ event, payload = {}, sequence: own }, k) => [
+      ...there('events', event, ['moves', i, 'contacts', k, 'event']),
+      ...there('sequences', own, ['moves', i, 'contacts', k, 'sequence']),
+      ...Object.keys(payload).flatMap((name) => field(event, name, 'field', ['moves', i, 'contacts', k, 'payload', name])),
+    ]),
+  ]);
+}
+
+export function usesOfDrill({ actors, script, acts = [] }: Drill): Use[] {
+  const actorOf = (who: string): string => actors.find(({ id }) => id === who)?.actor ?? '';
   return [
+    ...acts.flatMap((act, i): Use[] =>
+      act.do === 'move'
+        ? [{ path: formatPath(['acts', i, 'move']), collection: 'actors', id: actorOf(act.who), need: 'move', field: act.move }]
+        : [],
+    ),
     ...actors.flatMap(({ actor }, i) => there('actors', actor, ['actors', i, 'actor'])),
     ...script.flatMap(({ event, payload = {} }, i) => [
       ...there('events', event, ['script', i, 'event']),

@@ -7,8 +7,8 @@ export interface Use {
   readonly path: string;
   readonly collection: 'events' | 'assets' | 'actors' | 'sequences' | 'statuses';
   readonly id: string;
-  /** Whether the asset must be a sound or a picture, or the event have a field; a number is a field that can drive one. */
-  readonly need: 'event' | 'sound' | 'picture' | 'field' | 'number' | 'there';
-  /** The field, where one is needed; empty otherwise. */
+  /** Whether the asset must be a sound or a picture, or the event have a field; a number is a field that can drive one; an actor a move. */
+  readonly need: 'event' | 'sound' | 'picture' | 'field' | 'number' | 'move' | 'there';
+  /** The field or the move, where one is needed; empty otherwise. */
   readonly field: string;
 }

@@ -7,7 +7,7 @@ import { errorAt, type Problem } from '../model/problem.js';
 import type { Collection } from '../model/collections.js';
 import type { Actor, Asset, Drill, EventType, Response, Sequence, Status } from '../model/project.js';
 import { parseTemplate } from '../model/template.js';
-import { usesOfDrill, usesOfResponse, usesOfStatus } from './ruleUses.js';
+import { usesOfDrill, usesOfMoves, usesOfResponse, usesOfStatus } from './ruleUses.js';
 import type { Use } from './use.js';
 
 export type { Use } from './use.js';
@@ -21,7 +21,7 @@ export function usesOfSequence({ event, effects }: Sequence): Use[] {
 }
 
 /** What an actor asks of other documents. */
-export function usesOfActor({ picture, parts, clips = [], health, healthLooks = [] }: Actor): Use[] {
+export function usesOfActor({ picture, parts, clips = [], health, healthLooks = [], moves = [] }: Actor): Use[] {
   const event = (id: string | undefined, name: string): Use[] =>
     id === undefined ? [] : [{ path: formatPath(['health', name]), collection: 'events', id, need: 'event', field: '' }];
   const use = (id: string, ...path: DocumentPath): Use => ({
@@ -38,6 +38,7 @@ export function usesOfActor({ picture, parts, clips = [], health, healthLooks = 
     ...healthLooks.flatMap((look, i) => (look.picture === undefined ? [] : [use(look.picture, 'healthLooks', i, 'picture')])),
     ...event(health?.falls, 'falls'),
     ...event(health?.returns, 'returns'),
+    ...usesOfMoves(moves),
   ];
 }
 
@@ -118,6 +119,10 @@ function unmet({ need, id, field, collection }: Use, found: object | undefined):
   if (need === 'event' || need === 'there') return undefined;
   if (need === 'sound' || need === 'picture')
     return 'type' in target && target.type === need ? undefined : `expected a ${need} asset of the project, found ${show(id)}`;
+  if (need === 'move')
+    return 'moves' in found && (found as Actor).moves?.some((move) => move.id === field)
+      ? undefined
+      : `expected a move of the actor "${id}", found ${show(field)}`;
   const known = 'fields' in target ? target.fields.find(({ name }) => name === field) : undefined;
   if (known && (need === 'field' || typeof known.default !== 'string')) return undefined;
   return `expected a ${need === 'number' ? 'number ' : ''}field of the event "${id}", found ${show(field)}`;

@@ -1,6 +1,6 @@
 import type { Seconds } from '../units.js';
 import type { DrillRun } from './drill.js';
-import type { HistoryStep } from './log.js';
+import type { HistoryStep, MoveStep } from './log.js';
 import { lookFor, type Combatant, type Standing } from './parts/combatant.js';
 import { nearly } from './parts/memory.js';
 
@@ -59,6 +59,16 @@ export class Histories {
     return { x: step.x + step.vx * passed, y: step.y + step.vy * passed, facing: step.facing };
   }
 
+  /** The move that somebody was in, and how old it was on that one's clock; undefined for none. */
+  acting(who: string, at: Seconds): { readonly move: string; readonly age: Seconds } | undefined {
+    const steps = this.of('move', who);
+    const last = this.lastAt(steps, at, ({ how }) => how !== 'refused');
+    if (!last || isOver(last)) return undefined;
+    const begun = this.lastAt(steps, at, ({ how }) => how === 'begins');
+    const clock = this.run.clocks.of.get(who);
+    return begun && { move: begun.value, age: clock ? clock.shown(at) - clock.shown(begun.at) : at - begun.at };
+  }
+
   /** The steps of one history, in order of time. */
   of<O extends HistoryStep['of']>(of: O, who: string, name = ''): readonly Extract<HistoryStep, { of: O }>[] {
     return (this.steps.get(keyOf(of, who, name)) ?? []) as Extract<HistoryStep, { of: O }>[];
@@ -71,7 +81,11 @@ export class Histories {
   }
 
   private last<O extends HistoryStep['of']>(of: O, who: string, at: Seconds, name = ''): Extract<HistoryStep, { of: O }> | undefined {
-    const steps = this.of(of, who, name);
+    return this.lastAt(this.of(of, who, name), at);
+  }
+
+  /** The last step of a history at an instant, of those that pass. */
+  private lastAt<S extends HistoryStep>(steps: readonly S[], at: Seconds, passes: (step: S) => boolean = () => true): S | undefined {
     let low = 0;
     let high = steps.length;
     while (low < high) {
@@ -79,8 +93,14 @@ export class Histories {
       if (steps[middle].at <= at + nearly) low = middle + 1;
       else high = middle;
     }
-    return steps[low - 1];
+    let found = low - 1;
+    while (found >= 0 && !passes(steps[found])) found--;
+    return found < 0 ? undefined : steps[found];
   }
+}
+
+function isOver({ how }: MoveStep): boolean {
+  return how === 'ends' || how === 'broken' || how === 'cancelled';
 }
 
 function keyOf(of: string, who: string, name: string): string {

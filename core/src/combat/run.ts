@@ -104,14 +104,13 @@ export class Run implements Doing, RunState {
     strike: (event, told, payload, touch) => this.ask({ event, ...told, payload, own: false, touch }),
     give: (who, status) => this.statuses.give(who, status, 1, undefined, this.ofNobody(who)),
     take: (who, status) => this.statuses.take(who, status, undefined),
-    cue: (sequence, who, key) =>
-      this.cue(
-        sequence,
-        { source: who, target: undefined },
-        defaultsOf(this.plan.planOf(sequence).event),
-        hash4(this.seed, key, 0, 0, 0),
-        this.events,
-      ),
+    cue: (sequence, who, key) => {
+      const { event } = this.plan.planOf(sequence);
+      // A direction of what somebody does alone is the way that one faces.
+      const ahead = event.fields.flatMap(({ name, type }) => (type === 'direction' ? [[name, who.facing === 1 ? 0 : 180]] : []));
+      const payload = { ...defaultsOf(event), ...Object.fromEntries(ahead) } as FullPayload;
+      this.cue(sequence, { source: who, target: undefined }, payload, hash4(this.seed, key, 0, 0, 0), this.events);
+    },
     tell: (step) => this.listener.history?.(step),
   });
   private readonly listener: RunListener;

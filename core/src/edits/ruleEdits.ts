@@ -3,7 +3,7 @@ import { usesOfDocument } from '../checks/uses.js';
 import type { ListedCollection } from '../model/collections.js';
 import { isRecord } from '../model/json.js';
 import { isGroup, type Condition } from '../combat/conditions/registry.js';
-import type { PayloadField, Project, Response, Rung } from '../model/project.js';
+import type { DrillAct, PayloadField, Project, Response, Rung } from '../model/project.js';
 
 /** What a change of a name brings with it in the documents that decide. */
 
@@ -100,7 +100,10 @@ function drivenAt(amount: Readonly<Record<string, unknown>>, value: number): num
 type Changed = readonly { readonly collection: Deciding; readonly id: string; readonly document: object }[];
 
 /** Documents that decide, as they are once a sequence is gone: nothing plays it any more. */
-export function rulesWithoutSequence({ responses, statuses }: Pick<Project, 'responses' | 'statuses'>, id: string): Changed {
+export function rulesWithoutSequence(
+  { responses, statuses, actors }: Pick<Project, 'responses' | 'statuses' | 'actors'>,
+  id: string,
+): Changed {
   const plays = ({ then }: Rung): boolean => then.some((one) => one.outcome === 'play' && one.sequence === id);
   return [
     ...responses
@@ -127,7 +130,26 @@ export function rulesWithoutSequence({ responses, statuses }: Pick<Project, 'res
           late: status.late.filter(({ sequence }) => sequence !== id),
         },
       })),
+    ...actors
+      .filter(({ moves = [] }) => moves.some((move) => [move, ...move.contacts].some(({ sequence }) => sequence === id)))
+      .map((actor) => ({
+        collection: 'actors' as const,
+        id: actor.id,
+        document: {
+          ...actor,
+          moves: (actor.moves ?? []).map((move) => ({
+            ...withoutOwn(move, id),
+            contacts: move.contacts.map((contact) => withoutOwn(contact, id)),
+          })),
+        },
+      })),
   ];
+}
+
+function withoutOwn<T extends { sequence?: string | undefined }>(one: T, id: string): T {
+  if (one.sequence !== id) return one;
+  const { sequence: _, ...others } = one;
+  return others as T;
 }
 
 /** The same once an actor is gone: no drill has it, and a condition that asked for it alone holds never. */
@@ -157,8 +179,15 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
             ...drill,
             actors: drill.actors.filter((one) => !gone.has(one.id)),
             script: drill.script.filter(({ source = '', target = '' }) => !gone.has(source) && !gone.has(target)),
+            ...(drill.acts && { acts: drill.acts.filter((act) => !othersOf(act).some((who) => gone.has(who))) }),
           },
         };
       }),
   ];
+}
+
+/** Everybody whom something that a drill's actor does is of. */
+export function othersOf(act: DrillAct): string[] {
+  const whom = act.do === 'move' ? act.toward : 'whom' in act ? act.whom : undefined;
+  return [act.who, ...(whom === undefined ? [] : [whom])];
 }

@@ -374,7 +374,7 @@ export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences
   responses: Response[];
   drills: Drill[];
 };
-export type { Drill, Response, Rung, Status } from '../combat/schemas.js';
+export type { Drill, DrillAct, Move, Response, Rung, Status } from '../combat/schemas.js';
 
 /** The order of a project's entities by their ids. */
 const orderSchema = /* @__PURE__ */ lazySchema(() => {

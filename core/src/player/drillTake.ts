@@ -1,6 +1,7 @@
 import type { ActorFrame, KitActor, SignalCue, SoundCue } from '../contract.js';
 import type { PlayedCue } from '../combat/bentClocks.js';
 import type { DrillRun } from '../combat/drill.js';
+import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
 import { Histories } from '../combat/readHistory.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
@@ -14,7 +15,23 @@ export interface DrillFrame extends RapidFrame {
   readonly looks: string[];
   readonly gone: boolean[];
   /** Where each stands, as it was put and as it went, and which way it faces. */
-  readonly stands: { x: number; y: number; facing: 1 | -1 }[];
+  readonly stands: StandingFrame[];
+  /** What moves reach, where it is asked for. */
+  reaches: PlacedReach[];
+}
+
+export interface StandingFrame {
+  x: number;
+  y: number;
+  facing: 1 | -1;
+  /** Which way it faced at first. */
+  readonly faced: 1 | -1;
+}
+
+/** A reach about a body of the drill. */
+export interface PlacedReach extends ShownReach {
+  readonly x: number;
+  readonly y: number;
 }
 
 export interface DrillParts {
@@ -57,6 +74,8 @@ export class DrillTake {
   private coming: Coming | undefined;
 
   readonly run: DrillRun;
+  /** Whether frames tell what moves reach. */
+  showsReaches = false;
 
   constructor(private readonly parts: DrillParts) {
     const { run } = parts;
@@ -96,7 +115,8 @@ export class DrillTake {
       targets: others,
       looks,
       gone: looks.map(() => false),
-      stands: this.parts.run.drill.actors.map(({ x, y, facing }) => ({ x, y, facing })),
+      stands: this.parts.run.drill.actors.map(({ x, y, facing }) => ({ x, y, facing, faced: facing })),
+      reaches: [],
     };
     made.set(frame, { buffers, player });
     return frame;
@@ -121,11 +141,22 @@ export class DrillTake {
       frame.gone[i] = this.histories.standing(id, t) === 'gone';
       Object.assign(frame.stands[i], this.histories.place(id, t));
     });
+    frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
     for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
     for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + meters.body[i];
     if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;
+  }
+
+  private reachesAt(t: Seconds): PlacedReach[] {
+    return this.parts.run.drill.actors.flatMap(({ id, actor }): PlacedReach[] => {
+      const acting = this.histories.acting(id, t);
+      const move = acting && actor.moves.get(acting.move);
+      if (!move) return [];
+      const { x, y, facing } = this.histories.place(id, t);
+      return reachesAt(move, acting.age, facing).map((reach) => ({ ...reach, x, y }));
+    });
   }
 
   private pieceAt(t: Seconds): Piece {

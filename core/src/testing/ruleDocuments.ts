@@ -111,7 +111,9 @@ export function anyCondition(known: KnownNames, depth = 1): fc.Arbitrary<Json> {
       // A window ends after it begins.
       const { from, to } = document as { from?: number; to?: number };
       const ends =
-        (condition === 'window' || condition === 'moving') && to !== undefined ? { to: Math.min(3600, (from ?? 0) + 1), from: Math.min(from ?? 0, 3000) } : {};
+        (condition === 'window' || condition === 'moving') && to !== undefined
+          ? { to: Math.min(3600, (from ?? 0) + 1), from: Math.min(from ?? 0, 3000) }
+          : {};
       return { condition, ...document, ...ends };
     }),
   );

@@ -4,7 +4,7 @@ export interface Series {
   readonly name: string;
   /** Which of the drill's actors it is of. */
   readonly actor: number;
-  readonly panel: 'health' | 'status' | 'clock';
+  readonly panel: 'health' | 'status' | 'distance' | 'clock';
   /** Instants and values; a step has two at its instant. */
   readonly points: readonly (readonly [number, number])[];
 }
@@ -33,12 +33,30 @@ export function seriesOf(take: DrillTake): Series[] {
         return { name: `${id}: ${status}`, actor, panel: 'status', points: [[0, 0], ...stepped(steps), [length, steps.at(-1)?.[1] ?? 0]] };
       }),
     ),
+    ...distances(take, even),
     ...clocks.flatMap(({ id, clock }, actor): Series[] => {
       const steps = clock?.changes(length) ?? [];
       if (steps.length === 0) return [];
       return [{ name: `clock of ${id}`, actor, panel: 'clock', points: [[0, 1], ...stepped(steps, 1), [length, steps.at(-1)?.[1] ?? 1]] }];
     }),
   ];
+}
+
+/** How far from the first everybody is, middle to middle, of a drill in which somebody goes. */
+function distances({ histories, run }: DrillTake, even: readonly number[]): Series[] {
+  const { actors } = run.drill;
+  const first = actors.at(0)?.id;
+  if (first === undefined || !actors.some(({ id }) => histories.of('leg', id).some(({ vx, vy }) => vx !== 0 || vy !== 0))) return [];
+  return actors.slice(1).map(({ id }, i): Series => {
+    const times = [...new Set([...even, ...[first, id].flatMap((one) => histories.of('leg', one).map(({ at }) => at))])].sort(
+      (a, b) => a - b,
+    );
+    const apart = (at: number): number => {
+      const [a, b] = [histories.place(first, at), histories.place(id, at)];
+      return Math.hypot(b.x - a.x, b.y - a.y);
+    };
+    return { name: `${id} from ${first}`, actor: i + 1, panel: 'distance', points: times.map((at) => [at, apart(at)]) };
+  });
 }
 
 /** Steps with the value before each of them as well. */

@@ -18,8 +18,8 @@ import { ThemeService } from '../shared/themeService';
 import { seriesOf, type Series } from './chartSeries';
 import { axisLeft, axisRight } from './timeAxis';
 
-const panels = ['health', 'status', 'clock'] as const;
-const panelNames = { health: 'health', status: 'stacks', clock: 'clock' } as const;
+const panels = ['health', 'status', 'distance', 'clock'] as const;
+const panelNames = { health: 'health', status: 'stacks', distance: 'px', clock: 'clock' } as const;
 /** Inks of the actors, in their order; dashes tell further ones apart. */
 const inks = ['--family-view', '--family-body', '--family-ear', '--family-time', '--family-words', '--family-hand'];
 const dashes = ['solid', 'dashed', 'dotted'] as const;
@@ -210,7 +210,11 @@ function optionOf(series: readonly Series[], length: number, token: (name: strin
       splitNumber: panel === 'health' ? 3 : 1,
       splitLine: rule,
     })),
-    legend: { bottom: 0, itemHeight: 8, itemWidth: 18, textStyle: { color: token('--ink'), fontSize: 11 }, type: 'plain' },
+    // Distances and clocks have the inks of those they are of.
+    legend: {
+      data: series.filter(({ panel }) => panel === 'health' || panel === 'status').map(({ name }) => name),
+      bottom: 0,
+      itemHeight: 8, itemWidth: 18, textStyle: { color: token('--ink'), fontSize: 11 }, type: 'plain' },
     series: series.map(({ name, actor, panel, points }) => ({
       name,
       type: 'line',

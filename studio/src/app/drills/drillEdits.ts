@@ -1,11 +1,12 @@
 import type { Actor, Drill, EventType, Project } from '@undatio/core';
-import { freeId, restingPlacesOf } from '@undatio/core/internal';
+import { freeId, othersOf, restingPlacesOf } from '@undatio/core/internal';
 import { facingOf, stageFacing } from '../actors/actorEdits';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
 export type DrillActor = Drill['actors'][number];
 export type Entry = Drill['script'][number];
+export type Act = NonNullable<Drill['acts']>[number];
 
 /** A new drill: the project's source and target where they stand, and one blow. */
 export function newDrill({ drills, actors, events }: Project): Drill {
@@ -43,7 +44,8 @@ export function withoutActor(drill: Drill, id: string): Drill {
   const expectations = drill.expectations.filter(
     (one) => ('who' in one ? one.who : 'target' in one ? one.target : 'on' in one ? one.on : '') !== id,
   );
-  return { ...drill, actors: drill.actors.filter((one) => one.id !== id), script, expectations };
+  const acts = drill.acts?.filter((act) => !othersOf(act).includes(id));
+  return { ...drill, actors: drill.actors.filter((one) => one.id !== id), script, ...(acts && { acts }), expectations };
 }
 
 /** The script with an entry changed, in order of time; `place` is where it is then. */
@@ -57,6 +59,78 @@ export function withEntry(drill: Drill, at: number, entry: Entry | undefined): {
 export function newEntry(drill: Drill, { id }: EventType, at: number): Entry {
   const [source, target] = drill.actors;
   return { at, event: id, ...(source && { source: source.id }), ...(target && { target: target.id }) };
+}
+
+/** What those of a drill do, with one changed, in order of time; `place` is where it is then. */
+export function withAct(drill: Drill, at: number, act: Act | undefined): { readonly drill: Drill; readonly place: number } {
+  const acts = (drill.acts ?? []).flatMap((one, i) => (i === at ? (act ? [act] : []) : [one]));
+  const sorted = [...acts].sort((a, b) => a.at - b.at);
+  return { drill: { ...drill, acts: sorted }, place: act ? sorted.indexOf(act) : -1 };
+}
+
+/** Everything that a body can be told to do, with what it is called. */
+export const actLabels: Readonly<Record<Act['do'], string>> = {
+  move: 'begins a move',
+  'let-go': 'lets go of its move',
+  walk: 'walks',
+  approach: 'goes after somebody',
+  'keep-away': 'keeps away from somebody',
+  stop: 'stands',
+  turn: 'turns',
+};
+
+/** One more thing that somebody does; undefined where nobody can do it. A move is done by the first who has one. */
+export function newAct(drill: Drill, actors: readonly Actor[], what: Act['do'], at: number, who = drill.actors.at(0)?.id): Act | undefined {
+  const movesOf = (id: string | undefined): readonly { readonly id: string }[] =>
+    actors.find((one) => one.id === drill.actors.find((cast) => cast.id === id)?.actor)?.moves ?? [];
+  if (what === 'move') {
+    const mover = [who, ...drill.actors.map(({ id }) => id)].find((id) => movesOf(id).length > 0);
+    return mover === undefined ? undefined : { at, who: mover, do: 'move', move: movesOf(mover)[0].id };
+  }
+  const one = drill.actors.find(({ id }) => id === who);
+  if (!one) return undefined;
+  return actOfSort({ at, who: one.id }, what, one, drill.actors.find(({ id }) => id !== one.id)?.id);
+}
+
+/** The same thing to do, of another sort; undefined where that takes somebody else and there is nobody. */
+function actOfSort(
+  common: { at: number; who: string },
+  what: Exclude<Act['do'], 'move'>,
+  one: DrillActor,
+  other: string | undefined,
+): Act | undefined {
+  switch (what) {
+    case 'walk':
+      return { ...common, do: what, points: [{ x: one.place.x + 120 * one.facing, y: one.place.y }] };
+    case 'approach':
+      return other === undefined ? undefined : { ...common, do: what, whom: other, within: 120 };
+    case 'keep-away':
+      return other === undefined ? undefined : { ...common, do: what, whom: other, beyond: 240 };
+    case 'turn':
+      return { ...common, do: what, facing: one.facing === 1 ? -1 : 1 };
+    default:
+      return { ...common, do: what };
+  }
+}
+
+/** What somebody does, in few words. */
+export function actWords(act: Act): string {
+  switch (act.do) {
+    case 'move':
+      return act.move;
+    case 'let-go':
+      return 'lets go';
+    case 'walk':
+      return act.round ? 'goes round' : 'walks';
+    case 'approach':
+      return `after ${act.whom}`;
+    case 'keep-away':
+      return `away from ${act.whom}`;
+    case 'stop':
+      return 'stands';
+    case 'turn':
+      return act.facing === 1 ? 'turns right' : 'turns left';
+  }
 }
 
 /** The bodies of a drill as they stand on a stage: the first as its source, the second as its target. */

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Drill } from '@undatio/core';
-import type { Verdict } from '@undatio/core/internal';
+import type { DrillTake, Verdict } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { timeMarks } from '../shared/timeMarks';
+import { ActMarks, type LaneScale } from './actMarks';
 import { onGrid, withEntry } from './drillEdits';
 import { DrillService } from './drillService';
 import { axisLeft, axisRight, nameLetters } from './timeAxis';
@@ -16,7 +17,7 @@ const head = 32;
 @Component({
   selector: 'und-drill-lanes',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PointerDrag],
+  imports: [ActMarks, PointerDrag],
   template: `
     <svg
       [attr.viewBox]="'0 0 ' + width() + ' ' + height()"
@@ -48,6 +49,7 @@ const head = 32;
           <title>{{ flag.told }}</title>
         </path>
       }
+      <g undActMarks [drill]="drill()" [take]="take()" [scale]="scale()" [picked]="pickedAct()" (pick)="pickAct.emit($event)" />
       @for (entry of entries(); track entry.at) {
         @for (again of entry.repeats; track again) {
           <circle class="again" [attr.cx]="again" [attr.cy]="entry.y" r="3" />
@@ -139,6 +141,10 @@ export class DrillLanes {
   readonly verdicts = input.required<readonly Verdict[]>();
   readonly picked = input.required<number>();
   readonly pick = output<number>();
+  readonly take = input<DrillTake>();
+  /** Which of what those of it do is worked on. */
+  readonly pickedAct = input(-1);
+  readonly pickAct = output<number>();
 
   private readonly drills = inject(DrillService);
   private readonly playback = inject(PlaybackService);
@@ -187,6 +193,12 @@ export class DrillLanes {
       return at === undefined || !verdict ? [] : [{ x: this.x(at), holds: verdict.holds, told: verdict.found }];
     }),
   );
+
+  protected readonly scale = computed((): LaneScale => ({
+    left: axisLeft,
+    perSecond: (this.width() - axisLeft - axisRight) / this.drill().length,
+    laneY: (row) => this.laneY(row),
+  }));
 
   protected readonly left = axisLeft;
 

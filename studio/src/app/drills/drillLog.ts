@@ -158,7 +158,9 @@ export class DrillLog {
           answered,
           at: entry.at.toFixed(2),
           who: `${entry.source || '·'} → ${entry.target || '·'}`,
-          happened: entry.refused ?? entry.happened.map(happeningWords).filter(Boolean).join(', '),
+          happened: [touchWords(entry), entry.refused ?? entry.happened.map(happeningWords).filter(Boolean).join(', ')]
+            .filter(Boolean)
+            .join(' · '),
           passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
         },
       ];
@@ -174,6 +176,11 @@ export class DrillLog {
   protected go({ at }: LogEntry): void {
     this.playback.scrub(at);
   }
+}
+
+/** How somebody was met by a move: with which, how far away and at what angle. */
+function touchWords({ touch }: LogEntry): string {
+  return touch ? `${touch.move}, ${touch.distance.toFixed(0)} px at ${touch.angle.toFixed(0)}°` : '';
 }
 
 function happeningWords(one: Happening): string {
@@ -193,6 +200,8 @@ function happeningWords(one: Happening): string {
       return `raises ${one.event}${one.on ? ` on ${one.on}` : ''}`;
     case 'counts':
       return `${one.counter} is ${number(one.value)}`;
+    case 'breaks off':
+      return `${one.who} breaks off ${one.move}`;
     case 'looks':
       return `${one.who} looks ${one.look || 'as before'}`;
     default:

@@ -46,8 +46,13 @@ export class DrillService {
   });
   readonly take = computed(() => {
     const [shown, plan] = [this.shown(), this.rules.plan()];
-    return shown && plan ? new DrillTake({ run: shown.run, bodies: this.bodies(), planOf: plan.planOf }) : undefined;
+    if (!shown || !plan) return undefined;
+    const take = new DrillTake({ run: shown.run, bodies: this.bodies(), planOf: plan.planOf });
+    take.showsReaches = this.reaches();
+    return take;
   });
+  /** Whether the stage shows what moves reach. */
+  readonly reaches = signal(true);
   /** The same list while nobody changes, so that the stage is not drawn anew. */
   private readonly bodies = computed(
     (): readonly (Actor & KitActor)[] => {

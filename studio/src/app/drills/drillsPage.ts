@@ -12,28 +12,32 @@ import { isTyping } from '../shared/typing';
 import type { StageBackground } from '../stage/stageView';
 import { Stage } from '../tune/stage/stage';
 import { Transport } from '../tune/stage/transport';
+import { ActEditor } from './actEditor';
 import { CastEditor } from './castEditor';
 import { DrillCharts } from './drillCharts';
-import { copyOfDrill, newDrill, newEntry, onGrid } from './drillEdits';
+import { actLabels, copyOfDrill, newAct, newDrill, newEntry, onGrid, withAct, type Act } from './drillEdits';
 import { DrillLanes } from './drillLanes';
 import { DrillLog } from './drillLog';
+import { DrillMap } from './drillMap';
 import { DrillRecorder } from './drillRecorder';
 import { DrillService } from './drillService';
 import { EntryEditor } from './entryEditor';
 import { ExpectationList } from './expectationList';
 
-const sides = ['log', 'expected', 'event', 'actors'] as const;
+const sides = ['log', 'expected', 'event', 'actors', 'map'] as const;
 
 /** Drills: scripted fights, seen, charted, logged and held against what is expected of them. */
 @Component({
   selector: 'und-drills-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    ActEditor,
     AddMenu,
     CastEditor,
     DrillCharts,
     DrillLanes,
     DrillLog,
+    DrillMap,
     EntryEditor,
     ExpectationList,
     RadioKeys,
@@ -62,6 +66,9 @@ export class DrillsPage {
   protected readonly side = signal<(typeof sides)[number]>('log');
   protected readonly background = signal<StageBackground>('own');
   protected readonly picked = signal(-1);
+  /** Which of what those of it do is worked on. */
+  protected readonly pickedAct = signal(-1);
+  protected readonly doable = Object.entries(actLabels).map(([value, label]) => ({ value, label }));
   protected readonly compared = signal<string | undefined>(undefined);
   protected readonly addable = computed(() =>
     (this.project()?.events ?? []).map(({ id, label, note }) => ({ value: id, label, ...(note && { about: note }) })),
@@ -77,6 +84,7 @@ export class DrillsPage {
       const id = this.chosen()?.id;
       untracked(() => {
         this.picked.set(-1);
+        this.pickedAct.set(-1);
         this.compared.set(undefined);
         this.drills.look(id);
       });
@@ -125,9 +133,29 @@ export class DrillsPage {
     this.pick(script.indexOf(entry));
   }
 
+  /** One more thing that somebody does where the playhead is: whoever is worked on. */
+  protected addAct(drill: Drill, what: string): void {
+    const who = drill.acts?.at(this.pickedAct())?.who ?? drill.script.at(this.picked())?.source;
+    const act = newAct(drill, this.project()?.actors ?? [], what as Act['do'], onGrid(Math.max(0, this.playback.time), drill), who);
+    if (!act) return;
+    const { drill: changed, place } = withAct({ ...drill, acts: [...(drill.acts ?? []), act] }, -1, undefined);
+    this.set(`${act.who} ${actLabels[act.do]}`, { acts: changed.acts });
+    this.pickAct(place >= 0 ? place : (changed.acts ?? []).indexOf(act));
+  }
+
   protected pick(at: number): void {
     this.picked.set(at);
-    if (at >= 0) this.side.set('event');
+    if (at < 0) return;
+    this.pickedAct.set(-1);
+    this.side.set('event');
+  }
+
+  protected pickAct(at: number): void {
+    this.pickedAct.set(at);
+    if (at < 0) return;
+    this.picked.set(-1);
+    // The map shows what is dragged there.
+    if (this.side() !== 'map') this.side.set('event');
   }
 
   protected round(value: number): number {

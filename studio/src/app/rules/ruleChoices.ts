@@ -44,6 +44,8 @@ export function choicesFor(
         return plain(countersOf(project));
       case 'combatant':
         return plain(combatants);
+      case 'move':
+        return plain(project.actors.flatMap(({ moves = [] }) => moves.map(({ id }) => id)));
       case 'rung':
         return plain(project.responses.flatMap(({ rungs }) => rungs.map(({ id }) => id)));
     }

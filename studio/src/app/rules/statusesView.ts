@@ -41,7 +41,7 @@ export class StatusesView {
     { value: 'ignore', label: 'changes nothing' },
   ] as const;
   protected readonly cueNames = ['start', 'end'] as const;
-  protected readonly prevents = ['mending'] as const;
+  protected readonly prevents = ['mending', 'moves', 'walking'] as const;
 
   protected marksOf(length: number): { readonly at: number; readonly x: number }[] {
     return timeMarks(length, 8).map((at) => ({ at, x: (at / length) * 600 }));

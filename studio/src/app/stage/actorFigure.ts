@@ -1,6 +1,6 @@
 import { Container, Sprite, Texture } from 'pixi.js';
 import { wholeBody, type Actor, type ActorFrame, type ShownCell } from '@undatio/core';
-import { poses, shownCell } from '@undatio/core/internal';
+import { poses, shownCell, type StandingFrame } from '@undatio/core/internal';
 import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
 
@@ -24,9 +24,11 @@ export class ActorFigure {
   private readonly whole = new Sprite();
   private readonly flash = new FlashFilter();
   /** 1 looks to the right, -1 to the left; poses lean forward either way. */
-  private readonly facing: 1 | -1;
+  private facing: 1 | -1;
   /** The same of its pictures: where they differ, it is mirrored. */
-  private readonly looks: 1 | -1;
+  private looks: 1 | -1;
+  /** Whether its pictures, as they come, look as the stage would have it. */
+  private readonly mirrored: 1 | -1;
   private readonly shown: ShownCell = { picture: '', cell: 0 };
   /** The look that it wears, and how old that is. */
   private worn = { look: '', seconds: 0 };
@@ -34,8 +36,8 @@ export class ActorFigure {
   constructor(
     private readonly cells: CellTextures,
     private readonly actor: Actor,
-    private readonly restX: number,
-    private readonly restY: number,
+    private restX: number,
+    private restY: number,
   ) {
     this.facing = actor.role === 'source' ? 1 : -1;
     this.looks = actor.looks === undefined ? this.facing : actor.looks === 'right' ? 1 : -1;
@@ -49,7 +51,8 @@ export class ActorFigure {
     });
     this.whole.anchor.set(0.5, 1);
     this.body.addChild(...this.parts.map(({ sprite }) => sprite), this.whole);
-    this.body.scale.x = this.facing * this.looks;
+    this.mirrored = this.facing === this.looks ? 1 : -1;
+    this.body.scale.x = this.mirrored;
     this.view.addChild(this.body);
     this.view.position.set(restX, restY + actor.height / 2);
   }
@@ -59,6 +62,15 @@ export class ActorFigure {
     this.view.visible = !gone;
     this.worn.look = look;
     this.worn.seconds = seconds;
+  }
+
+  /** Where it stands and which way it faces by now, and which way it faced when its pictures were mirrored for that. */
+  stand({ x, y, facing, faced }: StandingFrame): void {
+    this.restX = x;
+    this.restY = y;
+    this.facing = facing;
+    this.looks = (this.mirrored * faced) as 1 | -1;
+    this.body.scale.x = this.mirrored * faced * facing;
   }
 
   pose(frame: ActorFrame): void {

@@ -5,6 +5,7 @@ import type { ActorFrame, Frame } from '@undatio/core';
 export interface Standing {
   readonly x: number;
   readonly foot: number;
+  readonly halfHeight: number;
 }
 
 /** Pictures on the ground, behind bodies and over them. Sprites are kept and reused from frame to frame. */

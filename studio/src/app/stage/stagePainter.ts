@@ -11,6 +11,7 @@ import { loadPicture } from './loadPicture';
 import { MeterLayer } from './meterLayer';
 import { PictureLayers, type Standing } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
+import { ReachLayer } from './reachLayer';
 import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
 import { drawsInSoftware } from './softwareDrawing';
@@ -55,7 +56,8 @@ export class StagePainter {
   private own: StageSetUp['background'];
   private backdrop: Sprite | undefined;
   private arena: Arena | undefined;
-  private stands: readonly (Standing | undefined)[] = [];
+  private stands: (Standing | undefined)[] = [];
+  private readonly reaches = new ReachLayer();
   private asked = false;
   private last: Frame | RapidFrame | DrillFrame | undefined;
   private readonly textures = new Map<string, Texture>();
@@ -167,7 +169,7 @@ export class StagePainter {
       ...bystanders.map((actor, i) => figure(actor, places.others[i])),
     );
     const standing = (actor: (typeof actors)[number] | undefined, { x, y }: Place): Standing | undefined =>
-      actor && { x, foot: y + actor.height / 2 };
+      actor && { x, foot: y + actor.height / 2, halfHeight: actor.height / 2 };
     this.stands = [
       standing(
         actors.find(({ role }) => role === 'source'),
@@ -189,6 +191,7 @@ export class StagePainter {
       ...figures,
       this.pictures.over,
       this.arcs.view,
+      this.reaches.view,
       this.ribbons.over,
       this.rings.view,
       this.particleSlot,
@@ -245,8 +248,7 @@ export class StagePainter {
     this.arena?.follow(view);
     const targets = 'targets' in frame ? frame.targets : [frame.target];
     const bodies: readonly ActorFrame[] = [frame.source, ...targets];
-    if ('looks' in frame)
-      [this.source, ...this.targets].forEach((figure, i) => figure?.wear(frame.looks[i] ?? '', frame.gone[i] ?? false, frame.t));
+    if ('looks' in frame) this.follow(frame);
     this.source?.pose(frame.source);
     this.targets.forEach((figure, i) => figure?.pose(targets[i] ?? atRest));
     this.pictures?.show(frame, bodies, this.stands);
@@ -260,6 +262,19 @@ export class StagePainter {
     this.lens.show(view, width, height, zoom);
     if (now) this.draw();
     else this.request();
+  }
+
+  /** Those of a drill as they look and as they have gone by now, and what they reach. */
+  private follow({ looks, gone, stands, reaches, t }: DrillFrame): void {
+    [this.source, ...this.targets].forEach((figure, i) => {
+      figure?.wear(looks[i] ?? '', gone[i] ?? false, t);
+      const stand = stands.at(i);
+      const before = this.stands.at(i);
+      if (!stand || !before) return;
+      figure?.stand(stand);
+      this.stands[i] = { ...before, x: stand.x, foot: stand.y + before.halfHeight };
+    });
+    this.reaches.show(reaches);
   }
 
   /** Draws with the display's next frame, once however often it is asked. */

@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { Drill, Project } from '@undatio/core';
+import { ScrubNumber } from '../shared/scrubNumber';
+import { actLabels, newAct, onGrid, withAct, type Act } from './drillEdits';
+import { DrillService } from './drillService';
+
+/** One thing that somebody does in a drill: who, when, what, and with what numbers. */
+@Component({
+  selector: 'und-act-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ScrubNumber],
+  templateUrl: './actEditor.html',
+  styleUrl: './entryEditor.scss',
+})
+export class ActEditor {
+  readonly drill = input.required<Drill>();
+  readonly project = input.required<Project>();
+  readonly index = input.required<number>();
+  readonly pick = output<number>();
+
+  private readonly drills = inject(DrillService);
+  protected readonly sorts = Object.entries(actLabels).map(([value, label]) => ({ value: value as Act['do'], label }));
+  protected readonly axes = ['x', 'y'] as const;
+  protected readonly act = computed(() => this.drill().acts?.at(this.index()));
+  private readonly actor = computed(() => {
+    const cast = this.drill().actors.find(({ id }) => id === this.act()?.who);
+    return this.project().actors.find(({ id }) => id === cast?.actor);
+  });
+  protected readonly moves = computed(() => this.actor()?.moves ?? []);
+  protected readonly others = computed(() => this.drill().actors.filter(({ id }) => id !== this.act()?.who));
+  /** Its actor's own speed, where a walk does not say. */
+  protected readonly ownSpeed = computed(() => this.actor()?.speed ?? 100);
+
+  /** The same for somebody else, as far as that one can do it. */
+  protected setWho(who: string): void {
+    const act = this.act();
+    if (!act) return;
+    const made = act.do === 'move' ? newAct(this.drill(), this.project().actors, 'move', act.at, who) : undefined;
+    this.replace('who', made?.who === who ? made : ({ ...act, who } as Act));
+  }
+
+  protected setSort(what: string): void {
+    const act = this.act();
+    const made = act && newAct(this.drill(), this.project().actors, what as Act['do'], act.at, act.who);
+    if (made) this.replace('what', made);
+  }
+
+  protected setAt(seconds: number, gesture: string): void {
+    this.put('time', { at: onGrid(seconds, this.drill()) }, gesture);
+  }
+
+  protected put(what: string, part: Readonly<Record<string, unknown>>, gesture?: string): void {
+    const act = this.act();
+    if (act) this.replace(what, { ...act, ...part } as Act, gesture);
+  }
+
+  /** Without a field that may be left out. */
+  protected drop(name: 'toward' | 'speed' | 'round'): void {
+    const act = this.act();
+    if (!act) return;
+    const { [name]: _, ...others } = act as Act & Readonly<Record<string, unknown>>;
+    this.replace(name, others as Act);
+  }
+
+  protected setPoint(at: number, axis: 'x' | 'y', value: number, gesture: string): void {
+    const act = this.act();
+    if (act?.do !== 'walk') return;
+    const points = act.points.map((point, i) => (i === at ? { ...point, [axis]: value } : point));
+    this.put('where it walks', { points }, gesture);
+  }
+
+  protected addPoint(): void {
+    const act = this.act();
+    if (act?.do !== 'walk') return;
+    const last = act.points[act.points.length - 1];
+    this.put('one place more', { points: [...act.points, { x: last.x + 80, y: last.y }] });
+  }
+
+  protected dropPoint(at: number): void {
+    const act = this.act();
+    if (act?.do === 'walk') this.put('one place less', { points: act.points.filter((_, i) => i !== at) });
+  }
+
+  protected remove(): void {
+    const who = this.act()?.who ?? '';
+    this.drills.edit(`remove what ${who} does`, (drill) => withAct(drill, this.index(), undefined).drill);
+    this.pick.emit(-1);
+  }
+
+  private replace(what: string, act: Act, gesture?: string): void {
+    const { drill, place } = withAct(this.drill(), this.index(), act);
+    this.drills.edit(`${what} of ${act.who}`, () => drill, gesture);
+    if (place !== this.index()) this.pick.emit(place);
+  }
+}
