@@ -116,6 +116,8 @@ export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
 export { DrillTake, type DrillFrame, type PlacedReach, type StandingFrame } from './player/drillTake.js';
 export { outlineOf, reachesAt, type ShownReach } from './combat/moves/reachesAt.js';
+export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
+export { facingReach } from './combat/moves/meetingWall.js';
 export { gap, meets, type Reach } from './combat/moves/meeting.js';
 export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';

@@ -103,7 +103,7 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
     })
     .superRefine(({ windUp, contacts, recovery, lunge }, context) => {
       if (!lunge) return;
-      const length = moveLength({ windUp, contacts, recovery } as never);
+      const length = moveLength({ windUp, contacts, recovery });
       if (lunge.to <= lunge.from)
         context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end after it begins at ${lunge.from}` });
       else if (lunge.to > length)

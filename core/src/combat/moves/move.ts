@@ -46,12 +46,19 @@ export interface CompiledMove {
 export const movePhases = ['wind-up', 'contact', 'recovery'] as const;
 export type MovePhase = (typeof movePhases)[number];
 
+/** A move's times, of a document or as it is run. */
+export interface TimedMove {
+  readonly windUp: Seconds;
+  readonly contacts: readonly Pick<CompiledContact, 'after' | 'live'>[];
+  readonly recovery: Seconds;
+}
+
 /** Seconds from the end of the wind-up to the beginning of the recovery, of a move that is not held. */
-export function liveLength({ contacts }: Pick<CompiledMove, 'contacts'>): Seconds {
+export function liveLength({ contacts }: Pick<TimedMove, 'contacts'>): Seconds {
   return contacts.reduce((last, { after, live }) => Math.max(last, after + live), 0);
 }
 
-export function moveLength(move: Pick<CompiledMove, 'windUp' | 'contacts' | 'recovery'>): Seconds {
+export function moveLength(move: TimedMove): Seconds {
   return move.windUp + liveLength(move) + move.recovery;
 }
 

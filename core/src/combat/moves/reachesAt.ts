@@ -1,7 +1,7 @@
 import type { Degrees, Px, Seconds } from '../../units.js';
 import { facingReach } from './meetingWall.js';
 import type { Reach } from './meeting.js';
-import type { CompiledMove } from './move.js';
+import type { CompiledContact } from './move.js';
 
 /** A reach as a picture of it is drawn: all that it sweeps, and where it has got to. */
 export interface ShownReach {
@@ -13,11 +13,17 @@ export interface ShownReach {
   readonly live: boolean;
 }
 
+/** What a move reaches and when, of a document or as it is run. */
+export interface ReachingMove {
+  readonly windUp: Seconds;
+  readonly contacts: readonly Pick<CompiledContact, 'after' | 'live' | 'reach'>[];
+}
+
 /** An instant is too short to be seen: it is shown for so long. */
 const shownFor: Seconds = 0.05;
 
 /** Every reach of a move, so many seconds of its actor's clock after its beginning. */
-export function reachesAt({ windUp, contacts }: Pick<CompiledMove, 'windUp' | 'contacts'>, age: Seconds, facing: 1 | -1): ShownReach[] {
+export function reachesAt({ windUp, contacts }: ReachingMove, age: Seconds, facing: 1 | -1): ShownReach[] {
   return contacts.map(({ after, live, reach }): ShownReach => {
     const since = age - windUp - after;
     const own = facingReach(reach, facing);

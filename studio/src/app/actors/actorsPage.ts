@@ -39,13 +39,17 @@ import { ActorBody } from './actorBody';
 import { ActorClips } from './actorClips';
 import { ActorFight } from './actorFight';
 import { ActorFigure, type Cell } from './actorFigure';
+import { ActorMoves } from './actorMoves';
 import { ActorStage } from './actorStage';
 import { Handle, type HandleMove } from './handle';
+import { MoveDesk } from './moveDesk';
+import { MovePaper } from './movePaper';
+import { MoveStrip } from './moveStrip';
 import { standingOn, type Standing } from './setUpEdits';
 import { StagePaper } from './stagePaper';
 
 /** What is looked at of an actor. */
-const views = ['body', 'parts', 'poses', 'clips', 'fight', 'stage'] as const;
+const views = ['body', 'parts', 'poses', 'clips', 'moves', 'fight', 'stage'] as const;
 type View = (typeof views)[number];
 
 /** px of the screen around what is drawn. */
@@ -55,7 +59,23 @@ const margin = 44;
 @Component({
   selector: 'und-actors-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ActorBody, ActorClips, ActorFight, ActorFigure, ActorStage, Choice, Handle, RadioKeys, RouterLink, ScrubNumber, StagePaper],
+  imports: [
+    ActorBody,
+    ActorClips,
+    ActorFight,
+    ActorFigure,
+    ActorMoves,
+    ActorStage,
+    Choice,
+    Handle,
+    MovePaper,
+    MoveStrip,
+    RadioKeys,
+    RouterLink,
+    ScrubNumber,
+    StagePaper,
+  ],
+  providers: [MoveDesk],
   templateUrl: './actorsPage.html',
   styleUrl: './actorsPage.scss',
 })
@@ -123,7 +143,12 @@ export class ActorsPage {
   private readonly paper = viewChild<ElementRef<SVGSVGElement>>('paper');
   private readonly size = signal({ width: 600, height: 500 });
 
-  private readonly box = computed(() => (this.view() === 'stage' ? this.stageBox() : bodyBox(this.chosen())));
+  private readonly desk = inject(MoveDesk);
+
+  private readonly box = computed(() => {
+    if (this.view() === 'stage') return this.stageBox();
+    return this.view() === 'moves' ? moveBox(this.desk) : bodyBox(this.chosen());
+  });
   /** What is seen while something is dragged: the paper does not move under the pointer. */
   private readonly held = signal<Box | undefined>(undefined);
   /** The rectangle that is seen, and px of it for one of the screen. */
@@ -138,6 +163,7 @@ export class ActorsPage {
   });
 
   constructor() {
+    effect(() => this.desk.actor.set(this.chosen()));
     effect(() => {
       const [first] = this.actors();
       if (first && !this.chosen()) this.address.turnTo('actors', [first.id], { replaceUrl: true });
@@ -333,6 +359,20 @@ interface Box {
   readonly y: number;
   readonly width: number;
   readonly height: number;
+}
+
+/** A body with all that its move reaches, and whom it is tried on. */
+function moveBox(desk: MoveDesk): Box {
+  const [actor, other, place] = [desk.actor(), desk.practiceActor(), desk.place()];
+  const reach = Math.max(0, ...(desk.move()?.contacts ?? []).map((contact) => contact.reach.length));
+  const half = { x: Math.max((actor?.width ?? 100) * 0.6, reach), y: Math.max((actor?.height ?? 100) * 0.6, reach) };
+  const [wide, high] = [(other?.width ?? 0) * 0.55, (other?.height ?? 0) * 0.55];
+  const lunge = Math.abs(desk.move()?.lunge?.distance ?? 0);
+  const left = Math.min(-half.x - lunge, place.x - wide);
+  const right = Math.max(half.x + lunge, place.x + wide);
+  const top = Math.min(-half.y, place.y - high);
+  const bottom = Math.max(half.y, place.y + high);
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 /** A body with room for the poses to move its parts. */
