@@ -685,6 +685,8 @@ export interface ArenaOptions {
   readonly comfort?: Comfort;
   /** Points of health where the game keeps them itself: asked before each advance; harm is told in the log. */
   readonly health?: (id: string) => number | undefined;
+  /** Where whoever is thrown is stopped; none where nothing is said. With an axis that points up, `top` is the one with the larger y. */
+  readonly edges?: { readonly left?: number; readonly right?: number; readonly top?: number; readonly bottom?: number };
 }
 
 export interface ArenaRaise {
@@ -708,6 +710,8 @@ export interface ArenaActorState {
   /** Where it is, as it was put and as it went; what it was thrown by the frame's bodies tell. */
   readonly place: Place;
   readonly facing: 1 | -1;
+  /** How large it is, of its actor's size, by its rank. */
+  readonly scale: number;
   /** The move that it is in, with its age on the body's clock; undefined for none. */
   readonly move: { readonly id: string; readonly age: number; readonly phase: 'wind-up' | 'contact' | 'recovery' } | undefined;
 }
@@ -717,6 +721,7 @@ export interface Arena {
   readonly now: number;
   /** The player that it plays on: for sequences that no rule decides, comfort, bounds. */
   readonly player: Player;
+  /** Whoever takes part: those who joined, then whom outcomes have brought about; the latter for good, though they are gone. */
   readonly actors: readonly ArenaActorState[];
   readonly frame: PlayerFrame;
   /** Of the last advance: instants of sounds and signals from its beginning, those of the log from the arena's. */

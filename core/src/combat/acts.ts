@@ -1,5 +1,6 @@
 import type { Seconds, Uint32 } from '../units.js';
 import type { LegStep, MoveStep, Touch } from './log.js';
+import { FlightKeeper, type Launch } from './flights/flightKeeper.js';
 import type { CompiledMove } from './moves/move.js';
 import { MoveKeeper, type MoveItem } from './moves/moveKeeper.js';
 import { Watches } from './moves/watches.js';
@@ -7,7 +8,9 @@ import type { Told } from './outcomes/outcome.js';
 import type { FullPayload } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
+import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/throwKeeper.js';
 import { WalkKeeper, type Walk, type WalkItem } from './walking/walkKeeper.js';
+import { ZoneKeeper, type ZoneItem } from './zones/zoneKeeper.js';
 
 /** Something that a body does. */
 export type Act =
@@ -16,7 +19,7 @@ export type Act =
   | { readonly type: 'walk'; readonly walk: Walk }
   | { readonly type: 'turn'; readonly facing: 1 | -1 };
 
-export type ActItem = MoveItem | WalkItem;
+export type ActItem = MoveItem | WalkItem | ThrowItem;
 
 /** What acting bodies need of the run that they are in. */
 export interface ActWorld {
@@ -24,9 +27,19 @@ export interface ActWorld {
   others(): readonly Combatant[];
   later(who: Combatant, due: Seconds, item: ActItem, rank: 0 | 1): void;
   strike(event: CompiledEventRules, told: Told, payload: FullPayload, touch: Touch): void;
-  give(who: Combatant, status: CompiledStatus): void;
+  give(who: Combatant, status: CompiledStatus, by?: Combatant): void;
   take(who: Combatant, status: CompiledStatus): void;
   cue(sequence: string, who: Combatant, key: Uint32): void;
+  /** What the world's clock shows now, and something put down on it. */
+  worldShown(): Seconds;
+  laterInWorld(due: Seconds, item: ZoneItem): void;
+  /** Raises an event at once: of a flight, a zone, an edge. */
+  raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
+  /** The same of an event by its name, with its defaults. */
+  raiseNamed(event: string, told: Told): void;
+  edges(): Edges;
+  /** Takes away what has landed. */
+  dismiss(who: Combatant): void;
   tell(step: MoveStep | LegStep): void;
 }
 
@@ -35,6 +48,9 @@ export class Acts {
   private readonly watches = new Watches();
   private readonly moves: MoveKeeper;
   private readonly walks: WalkKeeper;
+  private readonly throws: ThrowKeeper;
+  private readonly flights: FlightKeeper;
+  private readonly zones: ZoneKeeper;
 
   constructor(private readonly world: ActWorld) {
     const watching = {
@@ -47,7 +63,54 @@ export class Acts {
       ...watching,
       lungeOf: (who, shown) => this.moves.lungeOf(who, shown),
       tellLeg: (who) => this.tellLeg(who),
+      arrived: (who) => this.flights.arrive(who),
+      lost: (who, whom) => this.flights.lose(who, whom),
     });
+    this.throws = new ThrowKeeper({
+      ...world,
+      later: (who, due, item) => world.later(who, due, item, 0),
+      tellLeg: (who) => this.tellLeg(who),
+      steer: (who) => this.walks.steer(who),
+      meetEdge: (who, event, speed, by) => world.raise(event, { source: by, target: who }, { speed }),
+    });
+    this.flights = new FlightKeeper({
+      ...world,
+      ...watching,
+      walk: (who, walk) => this.walks.begin(who, walk),
+      leave: (who) => world.dismiss(who),
+    });
+    this.zones = new ZoneKeeper({
+      ...world,
+      ...watching,
+      shown: () => world.worldShown(),
+      later: (due, item) => world.laterInWorld(due, item),
+      raise: (event, owner, who) => world.raiseNamed(event, { source: owner, target: who }),
+      give: (who, status, by) => world.give(who, status, by),
+    });
+  }
+
+  /** Somebody takes part from now on. */
+  join(who: Combatant): void {
+    this.zones.join(who);
+    this.moves.join(who);
+    this.flights.join(who);
+  }
+
+  launch(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
+    this.flights.begin(who, launch, launcher);
+  }
+
+  shove(who: Combatant, thrown: Throw): void {
+    this.throws.begin(who, thrown);
+  }
+
+  /** Somebody is back, with everything forgotten. */
+  renew(who: Combatant): void {
+    this.zones.renew(who);
+  }
+
+  stay(item: ZoneItem): void {
+    this.zones.happen(item);
   }
 
   /** Wall time at which two next come together, no earlier than `now`. */
@@ -82,7 +145,8 @@ export class Acts {
   }
 
   happen(item: ActItem): void {
-    if ('going' in item) this.walks.happen(item);
+    if ('thrown' in item) this.throws.happen(item);
+    else if ('going' in item) this.walks.happen(item);
     else this.moves.happen(item);
   }
 
@@ -93,7 +157,9 @@ export class Acts {
   /** Somebody has fallen, or gone: it does nothing more, and goes nowhere. */
   leave(who: Combatant): void {
     this.moves.breakOff(who);
+    this.flights.stop(who);
     this.walks.stop(who);
+    this.zones.leave(who);
   }
 
   /** What somebody may do has changed: what it is prevented from it does not do. */
@@ -131,7 +197,8 @@ export class Acts {
 
   private tellLeg(who: Combatant, from?: { readonly x: number; readonly y: number }): void {
     const at = this.world.now();
-    const { vx, vy } = who.goes;
+    const { vx, vy, ax, ay } = who.goes;
+    const slowing = ax === undefined && ay === undefined ? {} : { ax, ay };
     this.world.tell({
       of: 'leg',
       who: who.id,
@@ -140,6 +207,7 @@ export class Acts {
       y: who.yAt(at),
       vx,
       vy,
+      ...slowing,
       shown: who.shown(at),
       facing: who.facing,
       ...(from && { from }),

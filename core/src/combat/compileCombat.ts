@@ -18,6 +18,8 @@ import type { SequencePlan } from '../take/plan.js';
 import { compileConditions } from './conditions/compileCondition.js';
 import { compileMoves, type MoveReferences } from './moves/compileMove.js';
 import { moveLimits } from './moves/move.js';
+import { compileZones } from './zones/compileZones.js';
+import { zoneLimits } from './zones/zone.js';
 import { outcomeKinds } from './outcomes/registry.js';
 import { ruleLimits } from './parts/ruleFields.js';
 import { readFlag } from './parts/readings.js';
@@ -137,23 +139,48 @@ function readTexts(raw: unknown, path: DocumentPath, most: number): readonly str
 
 function compileCombatActor(raw: Json, path: DocumentPath, references: MoveReferences): CombatActor {
   const id = readIdentifier(raw['id'], [...path, 'id']);
+  const { events } = references;
   const resists = Object.entries(readRecord(raw['resists'] ?? {}, [...path, 'resists'])).map(([kind, left]): [string, number] => [
     readText(kind, [...path, 'resists', kind], 40),
     readNumber(left, [...path, 'resists', kind], 0, 100),
   ]);
   const looks = readHealthLooks(raw['healthLooks'] ?? [], [...path, 'healthLooks']);
-  return {
+  const { lives, expires } = raw;
+  if (expires !== undefined && !events.has(expires as string))
+    throw new DocumentError([...path, 'expires'], `expected an event of the project, found ${show(expires)}`);
+  const ranks: CombatActor[] = [];
+  const actor: CombatActor = {
     id,
     label: readText(raw['label'] ?? id, [...path, 'label']),
     kinds: readTexts(raw['kinds'] ?? [], [...path, 'kinds'], 16),
     side: raw['side'] === undefined ? '' : readText(raw['side'], [...path, 'side'], 40),
-    health: raw['health'] === undefined ? noHealth : compileHealth(raw['health'], [...path, 'health'], references.events),
+    health: raw['health'] === undefined ? noHealth : compileHealth(raw['health'], [...path, 'health'], events),
     resists: Object.fromEntries(resists),
     looks: [...looks].sort((a, b) => a.at - b.at),
     radius: readNumber(raw['radius'] ?? 0, [...path, 'radius'], 0, moveLimits.length),
     speed: readNumber(raw['speed'] ?? defaultSpeed, [...path, 'speed'], 0, ruleLimits.px),
     moves: compileMoves(raw['moves'] ?? [], [...path, 'moves'], references),
+    untouched: readFlag(raw['untouched'] ?? false, [...path, 'untouched']),
+    zones: compileZones(raw['zones'] ?? [], [...path, 'zones'], references),
+    lives: lives === undefined ? Infinity : readNumber(lives, [...path, 'lives'], 0.001, ruleLimits.seconds),
+    expires: expires as string | undefined,
+    ranks,
+    scale: 1,
   };
+  readList(raw['ranks'] ?? [], [...path, 'ranks'], zoneLimits.ranks).forEach((rank, i) => {
+    const place = [...path, 'ranks', i];
+    const { health, radius, speed } = actor;
+    const scale = readNumber(rank['scale'] ?? 1, [...place, 'scale'], 0.01, 100);
+    const most = rank['health'] === undefined ? health.most : readNumber(rank['health'], [...place, 'health'], 0.001, ruleLimits.points);
+    ranks.push({
+      ...actor,
+      scale,
+      radius: radius * scale,
+      speed: rank['speed'] === undefined ? speed : readNumber(rank['speed'], [...place, 'speed'], 0, ruleLimits.px),
+      health: { ...health, most, start: rank['health'] === undefined ? health.start : most },
+    });
+  });
+  return actor;
 }
 
 function compileHealth(raw: unknown, path: DocumentPath, events: ReadonlyMap<string, unknown>): CombatActor['health'] {

@@ -14,6 +14,7 @@ import { payloadAt, readPlace } from './parts/readings.js';
 import type { CombatActor, CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
 import { Run, type RunListener } from './run.js';
+import { readEdges, type Edges } from './walking/throwKeeper.js';
 
 export interface DrillActor {
   readonly id: string;
@@ -22,6 +23,7 @@ export interface DrillActor {
   readonly y: number;
   readonly facing: 1 | -1;
   readonly health: number | undefined;
+  readonly rank?: number;
 }
 
 /** An event of a drill's script, repeats told one by one. */
@@ -54,6 +56,7 @@ export interface CompiledDrill {
   readonly script: readonly ScriptedEvent[];
   /** In order of time; at one instant they come after the script. */
   readonly acts: readonly ScriptedAct[];
+  readonly edges?: Edges;
 }
 
 export const drillLimits = {
@@ -73,13 +76,16 @@ export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): C
   const ids = readIds(list, [...path, 'actors']);
   const actors = list.map((one, i): DrillActor => {
     const place = [...path, 'actors', i];
-    const actor = plan.actors.get(one['actor'] as string);
-    if (!actor) throw new DocumentError([...place, 'actor'], `expected an actor of the project, found ${show(one['actor'])}`);
+    const whole = plan.actors.get(one['actor'] as string);
+    if (!whole) throw new DocumentError([...place, 'actor'], `expected an actor of the project, found ${show(one['actor'])}`);
+    const most = whole.ranks.length;
+    const rank = one['rank'] === undefined ? most : readNumber(one['rank'], [...place, 'rank'], 1, Math.max(1, most));
+    const actor = whole.ranks.at(Math.floor(rank) - 1) ?? whole;
     const { x, y } = readPlace(one['place'], [...place, 'place']);
     const facing = one['facing'] ?? 1;
     if (facing !== 1 && facing !== -1) throw new DocumentError([...place, 'facing'], `expected 1 or -1, found ${show(facing)}`);
     const health = one['health'] === undefined ? undefined : readNumber(one['health'], [...place, 'health'], 0.001, actor.health.most);
-    return { id: ids[i], actor, x, y, facing, health };
+    return { id: ids[i], actor, x, y, facing, health, ...(most > 0 && { rank: Math.floor(rank) }) };
   });
   const script = readList(raw['script'], [...path, 'script'], drillLimits.script).flatMap((one, i) =>
     compileEntry(one, [...path, 'script', i], i, plan, ids, length),
@@ -100,7 +106,8 @@ export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): C
     return { at, who: who.id, act: compileAct(one, place, who.actor, ids), entry };
   });
   acts.sort((a, b) => a.at - b.at);
-  return { id: readIdentifier(raw['id'], [...path, 'id']), seed, length, actors, script, acts };
+  const edges = raw['edges'] === undefined ? undefined : readEdges(raw['edges'], [...path, 'edges']);
+  return { id: readIdentifier(raw['id'], [...path, 'id']), seed, length, actors, script, acts, ...(edges && { edges }) };
 }
 
 function compileEntry(
@@ -156,11 +163,11 @@ export function runDrill(plan: CombatPlan, drill: CompiledDrill, seed: Uint32 = 
   });
   handScript(run, drill);
   run.advance(drill.length);
-  return { drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(drill, cues) };
+  return { drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(run.combatants, cues) };
 }
 
 /** Clocks as cues have bent them, for the whole of a drill: those of a run forget what has passed. */
-export function clocksOf({ actors }: CompiledDrill, cues: readonly PlayedCue[]): DrillClocks {
+export function clocksOf(actors: readonly { readonly id: string }[], cues: readonly PlayedCue[]): DrillClocks {
   const windows = new Map<string, WarpWindow[]>();
   for (const { at, source, target, bends } of cues)
     for (const bend of bends)
@@ -189,7 +196,13 @@ export function beginDrill(
   told: { readonly listener?: RunListener; readonly played?: (cue: PlayedCue) => void } = {},
 ): Run {
   const world = new GameClock();
-  const run = new Run(plan, { seed, world, play: clockBender(plan.planOf, world, budget, told.played), listener: told.listener });
+  const run = new Run(plan, {
+    seed,
+    world,
+    play: clockBender(plan.planOf, world, budget, told.played),
+    listener: told.listener,
+    edges: drill.edges,
+  });
   drill.actors.forEach((one, i) => run.add(new Combatant(one.id, i, one.actor, new GameClock(), one)));
   return run;
 }

@@ -20,6 +20,10 @@ export type Happening =
   | { readonly what: 'raises'; readonly event: string; readonly on: string; readonly after: Seconds }
   | { readonly what: 'counts'; readonly who: string; readonly counter: string; readonly value: number }
   | { readonly what: 'falls' | 'goes' | 'returns'; readonly who: string }
+  | { readonly what: 'lets go' | 'lets fall'; readonly who: string; readonly body: string }
+  | { readonly what: 'splits'; readonly who: string; readonly into: string; readonly count: number }
+  | { readonly what: 'throws'; readonly who: string; readonly distance: number }
+  | { readonly what: 'too many'; readonly body: string; readonly most: number }
   | { readonly what: 'breaks off'; readonly who: string; readonly move: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
 
@@ -81,6 +85,7 @@ export type HistoryStep =
     }
   | MoveStep
   | LegStep
+  | JoinStep
   | { readonly of: 'standing'; readonly who: string; readonly at: Seconds; readonly value: Standing }
   | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'counter'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
@@ -106,8 +111,26 @@ export interface LegStep {
   readonly y: number;
   readonly vx: number;
   readonly vy: number;
+  /** px a second each second, of one who is thrown and slows down. */
+  readonly ax?: number | undefined;
+  readonly ay?: number | undefined;
   readonly shown: Seconds;
   readonly facing: 1 | -1;
   /** Where it was until then, of one that was put elsewhere at once. */
   readonly from?: { readonly x: number; readonly y: number };
+}
+
+/** Somebody takes part from here on, whom an outcome has brought about. */
+export interface JoinStep {
+  readonly of: 'join';
+  readonly who: string;
+  readonly at: Seconds;
+  readonly actor: string;
+  readonly x: number;
+  readonly y: number;
+  readonly facing: 1 | -1;
+  readonly scale: number;
+  /** px that it rises half-way of its flight, and how long that is; 0 of what does not fly so. */
+  readonly hop: number;
+  readonly flight: Seconds;
 }

@@ -77,7 +77,7 @@ export function runMoment(
   staged.ladders.set(event.id, answeringFirst(plan, event, moment));
   run.hand(begin, event, { source: run.find('source'), target: run.find('target') }, payload);
   run.advance(begin + seconds);
-  return { drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(drill, cues) };
+  return { drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(run.combatants, cues) };
 }
 
 function partyOf(

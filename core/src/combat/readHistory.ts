@@ -3,6 +3,7 @@ import type { DrillRun } from './drill.js';
 import type { HistoryStep, MoveStep } from './log.js';
 import { lookFor, type Combatant, type Standing } from './parts/combatant.js';
 import { nearly } from './parts/memory.js';
+import { alongX, alongY } from './walking/leg.js';
 
 /** What a run's histories come to at any instant: after everything that happens at that instant. O(log n) of a history's steps. */
 export class Histories {
@@ -34,7 +35,10 @@ export class Histories {
   }
 
   standing(who: string, at: Seconds): Standing {
-    return this.last('standing', who, at)?.value ?? 'up';
+    const step = this.last('standing', who, at);
+    if (step) return step.value;
+    // Whoever comes about in the course of it is not there before.
+    return this.of('join', who).length > 0 ? 'gone' : 'up';
   }
 
   stacks(who: string, status: string, at: Seconds): number {
@@ -56,7 +60,8 @@ export class Histories {
     const step = this.last('leg', who, at);
     if (!step) return this.byId.get(who)?.home ?? { x: NaN, y: NaN, facing: 1 };
     const passed = (this.run.clocks.of.get(who)?.shown(at) ?? at) - step.shown;
-    return { x: step.x + step.vx * passed, y: step.y + step.vy * passed, facing: step.facing };
+    const leg = { ...step, since: step.shown, ax: step.ax ?? 0, ay: step.ay ?? 0 };
+    return { x: alongX(leg, passed), y: alongY(leg, passed), facing: step.facing };
   }
 
   /** The move that somebody was in, and how old it was on that one's clock; undefined for none. */

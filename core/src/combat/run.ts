@@ -1,16 +1,19 @@
 import { hash4 } from '../maths/hash.js';
-import type { GameClock } from '../player/gameClock.js';
+import { GameClock } from '../player/gameClock.js';
 import type { Px, Seconds, Uint32 } from '../units.js';
 import { Agenda } from './agenda.js';
 import { askRungs } from './askRungs.js';
 import { Acts, type Act, type ActItem } from './acts.js';
 import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer, Touch } from './log.js';
-import type { Doing, Told } from './outcomes/outcome.js';
+import type { Launch } from './flights/flightKeeper.js';
+import type { Doing, Place, Spawn, Told } from './outcomes/outcome.js';
 import type { Asking, FullPayload, RunState } from './parts/asking.js';
-import type { Combatant } from './parts/combatant.js';
+import { Combatant } from './parts/combatant.js';
 import { inCommon } from './parts/given.js';
 import { Memory, nearly, snap } from './parts/memory.js';
-import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
+import type { CombatActor, CompiledEventRules, CompiledStatus } from './parts/references.js';
+import type { Edges, Throw } from './walking/throwKeeper.js';
+import type { ZoneItem } from './zones/zoneKeeper.js';
 import type { Keeper } from './parts/ruleFields.js';
 import type { CombatPlan } from './plan.js';
 import { StatusKeeper, type StatusItem } from './statusKeeper.js';
@@ -27,6 +30,17 @@ export interface RunOptions {
   /** Plays a cue, and lets it bend the clocks of its parties. */
   readonly play: (cue: Cue, source: Combatant | undefined, target: Combatant | undefined) => void;
   readonly listener?: RunListener | undefined;
+  /** The clock of somebody whom an outcome brings about; without it, one that nothing else knows. */
+  readonly join?: ((id: string, who: Joining) => GameClock) | undefined;
+  readonly edges?: Edges | undefined;
+}
+
+/** Somebody whom an outcome brings about. */
+export interface Joining {
+  readonly actor: CombatActor;
+  readonly x: Px;
+  readonly y: Px;
+  readonly facing: 1 | -1;
 }
 
 /** An event that was raised and not yet asked about. */
@@ -50,11 +64,21 @@ type Item =
     }
   | StatusItem
   | ActItem
+  | ZoneItem
+  | { readonly type: 'expires'; readonly who: Combatant; readonly life: number }
   | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
   | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
 
 /** More events than this at one instant are a loop that nothing ends. */
 export const instantLimit = 10_000;
+/** More bodies than this that outcomes bring about in a run are refused. */
+export const spawnLimit = 2000;
+
+/** How what is let go flies to a place, as it is drawn. */
+interface Flying {
+  readonly hop: Px;
+  readonly flight: Seconds;
+}
 
 /**
  * What decides, as it happens: a queue of instants without a step. Everything of an actor lies on its own clock, what belongs to
@@ -102,7 +126,7 @@ export class Run implements Doing, RunState {
     others: () => this.combatants,
     later: (who, due, item, rank) => this.agenda.add(this.lanes[who.index], due, rank, item),
     strike: (event, told, payload, touch) => this.ask({ event, ...told, payload, own: false, touch }),
-    give: (who, status) => this.statuses.give(who, status, 1, undefined, this.ofNobody(who)),
+    give: (who, status, by) => this.statuses.give(who, status, 1, undefined, this.ofNobody(by ?? who)),
     take: (who, status) => this.statuses.take(who, status, undefined),
     cue: (sequence, who, key) => {
       const { event } = this.plan.planOf(sequence);
@@ -111,11 +135,21 @@ export class Run implements Doing, RunState {
       const payload = { ...defaultsOf(event), ...Object.fromEntries(ahead) } as FullPayload;
       this.cue(sequence, { source: who, target: undefined }, payload, hash4(this.seed, key, 0, 0, 0), this.events);
     },
+    worldShown: () => this.options.world.shown(this.now),
+    laterInWorld: (due, item) => this.agenda.add(this.worldLane, due, 0, item),
+    raise: (event, told, payload) => this.ask({ event, ...told, payload: inCommon(event.fields, payload), own: false }),
+    raiseNamed: (name, told) => {
+      const event = this.plan.events.get(name);
+      if (event) this.ask({ event, ...told, payload: defaultsOf(event), own: false });
+    },
+    edges: () => this.options.edges ?? {},
+    dismiss: (who) => this.away(who, undefined),
     tell: (step) => this.listener.history?.(step),
   });
   private readonly listener: RunListener;
   private events = 0;
   private cues = 0;
+  private spawned = 0;
   private atInstant = 0;
   /** What came of the event that is being answered, while somebody listens. */
   private happened: Happening[] | undefined;
@@ -135,6 +169,77 @@ export class Run implements Doing, RunState {
     this.byId.set(combatant.id, combatant);
     this.lanes.push(this.agenda.lane(combatant.clock));
     this.tellHealth(combatant);
+    this.acts.join(combatant);
+    this.putDownEnd(combatant);
+  }
+
+  /** When it goes by itself, of one that does not last. */
+  private putDownEnd(who: Combatant): void {
+    const { lives } = who.actor;
+    if (lives < Infinity)
+      this.agenda.add(this.worldLane, this.options.world.shown(this.now) + lives, 0, { type: 'expires', who, life: who.life });
+  }
+
+  private expire(who: Combatant): void {
+    if (who.standing === 'gone') return;
+    this.away(who, undefined);
+    this.raiseOwn(who.actor.expires, who, who.by, {});
+  }
+
+  /** Lets somebody come about; nobody where there are too many. */
+  private bring(
+    actor: CombatActor,
+    rank: number,
+    { x, y }: Place,
+    facing: 1 | -1,
+    by: Combatant | undefined,
+    flying?: Flying,
+  ): Combatant | undefined {
+    if (this.spawned >= spawnLimit) {
+      this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
+      return undefined;
+    }
+    const id = `${actor.id}~${++this.spawned}`;
+    const own = actor.ranks.at(rank - 1) ?? actor;
+    const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
+    const who = new Combatant(id, this.combatants.length, own, clock, { x, y, facing, rank, by });
+    who.setHealth(who.startHealth, who.shown(this.now));
+    const { hop, flight } = flying ?? { hop: 0, flight: 0 };
+    this.listener.history?.({ of: 'join', who: id, at: this.now, actor: actor.id, x, y, facing, scale: own.scale, hop, flight });
+    this.listener.history?.({ of: 'standing', who: id, at: this.now, value: 'up' });
+    this.add(who);
+    return who;
+  }
+
+  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void {
+    const { aim, speed, hop } = launch;
+    const way = aim.type === 'place' ? Math.hypot(aim.x - from.x, aim.y - from.y) : 0;
+    const ahead =
+      aim.type === 'along' ? Math.cos((aim.angle * Math.PI) / 180) : (aim.type === 'place' ? aim.x : aim.whom.xAt(this.now)) - from.x;
+    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, { hop, flight: way / speed });
+    if (!who) return;
+    this.tell({ what: 'lets go', who: by?.id ?? '', body: who.id });
+    this.acts.launch(who, launch, by);
+  }
+
+  spawn({ how, of, actor, rank, count, place, apart, seconds, angle }: Spawn, by: Combatant | undefined): void {
+    const brought: Combatant[] = [];
+    for (let i = 0; i < count; i++) {
+      const way = angle + (360 * i) / count;
+      const who = this.bring(actor, rank, place, Math.cos((way * Math.PI) / 180) < 0 ? -1 : 1, by);
+      if (!who) break;
+      brought.push(who);
+      this.acts.shove(who, { distance: apart, seconds, angle: way, edge: undefined, by: undefined });
+    }
+    if (brought.length === 0) return;
+    if (how === 'splits') this.tell({ what: how, who: of?.id ?? '', into: actor.id, count: brought.length });
+    else this.tell({ what: how, who: of?.id ?? '', body: brought[0].id });
+  }
+
+  shove(who: Combatant, thrown: Throw): void {
+    if (who.standing === 'gone') return;
+    this.tell({ what: 'throws', who: who.id, distance: thrown.distance });
+    this.acts.shove(who, thrown);
   }
 
   find(id: string): Combatant | undefined {
@@ -198,6 +303,11 @@ export class Run implements Doing, RunState {
         return this.acts.act(item.who, item.act);
       case 'return':
         if (item.life === item.who.life) this.comeBack(item.who);
+        return;
+      case 'stays':
+        return this.acts.stay(item);
+      case 'expires':
+        if (item.life === item.who.life) this.expire(item.who);
         return;
       default:
         this.acts.happen(item);
@@ -409,9 +519,11 @@ export class Run implements Doing, RunState {
     who.pairs.clear();
     for (const other of this.combatants) other.pairs.delete(who);
     who.look = '';
+    this.acts.renew(who);
     this.stand(who, 'up');
     const { x, y, facing } = who.home;
     this.acts.put(who, x, y, facing);
+    this.putDownEnd(who);
     who.setHealth(who.startHealth, who.shown(this.now));
     who.setMending(health.mends, who.shown(this.now));
     this.tellHealth(who);
@@ -429,6 +541,7 @@ export class Run implements Doing, RunState {
   private stand(who: Combatant, standing: Combatant['standing']): void {
     who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
     who.standing = standing;
+    who.stood++;
     if (standing !== 'up') this.acts.leave(who);
     if (who.actor.health.mends > 0) this.tellHealth(who);
     this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing });

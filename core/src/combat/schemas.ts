@@ -10,6 +10,7 @@ import { prevented, stackings } from './parts/references.js';
 import { ruleLimits } from './parts/ruleFields.js';
 import { ruleSchema } from './parts/ruleSchema.js';
 import { mostPoints } from './plannedAct.js';
+import { zoneLimits } from './zones/zone.js';
 
 /** The documents that decide: statuses, responses, drills; and what events and actors say for them. */
 
@@ -113,6 +114,34 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
 );
 export type Move = z.infer<ReturnType<typeof moveSchema>>;
 
+const zoneSchema = /* @__PURE__ */ lazySchema(() => {
+  const px = (): z.ZodNumber => z.number().min(0).max(zoneLimits.px);
+  const names = (): z.ZodOptional<z.ZodArray<z.ZodString>> => z.array(z.string().min(1).max(40)).max(16).optional();
+  return z
+    .strictObject({
+      id: identifier(),
+      shape: z.discriminatedUnion('shape', [
+        z.strictObject({ shape: z.literal('disc'), length: px().describe('px from the middle of its actor.') }),
+        z.strictObject({ shape: z.literal('box'), width: px().describe('px across, about its actor.'), height: px().describe('px down.') }),
+      ]),
+      kinds: names().describe('Whom it is for: those of any of these kinds,'),
+      sides: names().describe('on any of these sides,'),
+      actors: names().describe('or of these actors; all, where nothing is said.'),
+      enters: identifier().optional().describe('Raised on whoever comes in, by its actor.'),
+      stays: z
+        .strictObject({
+          event: identifier().describe('Raised on whoever is in it.'),
+          every: z.number().min(0.05).max(ruleLimits.seconds).describe('Seconds of the world’s clock, from coming in.'),
+        })
+        .optional(),
+      leaves: identifier().optional().describe('Raised on whoever leaves it.'),
+      once: z.boolean().optional().describe('It tells of the first who comes in, and of nobody after.'),
+      again: seconds().optional().describe('Seconds for which whoever came in does not count as coming in again.'),
+      status: identifier().optional().describe('Status that whoever is in it has.'),
+    })
+    .meta({ id: 'zone', description: 'A part of the world about an actor that does something to whoever comes into it.' });
+});
+
 /** What fights know of an actor, besides its body. */
 export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
   kinds: z.array(z.string().min(1).max(40)).max(16).optional().describe('What it is, for conditions: small, soft.'),
@@ -152,6 +181,21 @@ export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
     .describe('How it looks by its share of health; the lowest that applies shows.'),
   radius: z.number().min(0).max(moveLimits.length).optional().describe('px from its middle at which it is met; its middle, when left out.'),
   speed: z.number().min(0).max(ruleLimits.px).optional().describe('px a second at which it walks; 100, when left out.'),
+  untouched: z.boolean().optional().describe('Moves, flights and zones pass it: a place.'),
+  zones: z.array(zoneSchema()).max(zoneLimits.zones).optional().describe('What it does to whoever comes into it.'),
+  lives: seconds(0.001).optional().describe('Seconds of the world’s clock after which it goes by itself; never, when left out.'),
+  expires: identifier().optional().describe('The event raised on it then.'),
+  ranks: z
+    .array(
+      z.strictObject({
+        scale: z.number().min(0.01).max(100).default(1).describe('How large it is, of its size.'),
+        health: z.number().min(0.001).max(ruleLimits.points).optional().describe('Points of health; as its actor has, when left out.'),
+        speed: z.number().min(0).max(ruleLimits.px).optional().describe('px a second at which it walks; as its actor does, when left out.'),
+      }),
+    )
+    .max(zoneLimits.ranks)
+    .optional()
+    .describe('Its sizes, the least first; it is the largest where nothing else is said.'),
   moves: z.array(moveSchema()).max(moveLimits.moves).optional().describe('What it can do.'),
 }));
 
@@ -332,6 +376,13 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
             .default(1)
             .describe('1 to the right, −1 to the left.'),
           health: z.number().min(0.001).max(ruleLimits.points).optional().describe('Points that it begins with, when not its actor’s own.'),
+          rank: z
+            .number()
+            .int()
+            .min(1)
+            .max(zoneLimits.ranks)
+            .optional()
+            .describe('Which of its sizes, from the least; the largest, when left out.'),
         }),
       )
       .max(drillLimits.actors)
@@ -363,6 +414,15 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
       .max(drillLimits.acts)
       .optional()
       .describe('What those who take part do; at one instant after the script, in this order.'),
+    edges: z
+      .strictObject({
+        left: z.number().optional(),
+        right: z.number().optional(),
+        top: z.number().optional(),
+        bottom: z.number().optional(),
+      })
+      .optional()
+      .describe('px at which whoever is thrown is stopped; none where nothing is said.'),
     expectations: z.array(expectationSchema()).max(drillLimits.expectations).default([]).describe('What must come of it.'),
   }),
 );

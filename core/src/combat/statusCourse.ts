@@ -26,6 +26,12 @@ const body: CombatActor = {
   radius: 0,
   speed: 0,
   moves: new Map(),
+  untouched: true,
+  zones: [],
+  lives: Infinity,
+  expires: undefined,
+  ranks: [],
+  scale: 1,
 };
 
 const given: CompiledEventRules = { id: '', fields: [], harm: undefined };

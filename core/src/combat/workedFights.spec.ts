@@ -1,35 +1,7 @@
-import {
-  fighter,
-  fightOut,
-  fightOutInSteps,
-  harmRung,
-  response,
-  type Bout,
-  type Fight,
-  type Fought,
-  type Scripted,
-} from '../testing/fights.js';
+import { fought } from '../testing/fought.js';
+import { fighter, fightOut, harmRung, response, type Fight, type Fought, type Scripted } from '../testing/fights.js';
 
 /** Fights worked out by hand, each also cut into increments and under two more seeds. Seconds and points. */
-
-const cuts = Array.from({ length: 400 }, (_, i) => 0.0371 * (i + 1));
-
-/** The fight as it goes; the same whatever its seed, and however it is cut. */
-function fought(fight: Fight, script: readonly Scripted[], bout: Bout = {}): Fought {
-  const whole = fightOut(fight, script, bout);
-  const inSteps = fightOutInSteps(
-    fight,
-    whole,
-    cuts.filter((cut) => cut < whole.drill.length),
-  );
-  expect(inSteps.log).withContext('cut into increments').toEqual(whole.log);
-  expect(inSteps.history).withContext('cut into increments').toEqual(whole.history);
-  for (const seed of [2, 77])
-    expect(fightOut(fight, script, { ...bout, seed }).log)
-      .withContext(`seed ${seed}`)
-      .toEqual(whole.log);
-  return whole;
-}
 
 const always = [{ condition: 'standing', of: 'target', is: 'down' }];
 const plain: Fight = { actors: [fighter('m'), fighter('b')], responses: [response('blow', harmRung())] };
@@ -371,87 +343,5 @@ describe('worked fights', () => {
     expect(sets.every((set) => new Set(set).size === 3 && !set.includes('b') && !set.includes('m5'))).toBeTrue();
     expect(new Set(sets.map(String)).size).toBeGreaterThan(4);
     expect(chosen(7)).toEqual(chosen(7));
-  });
-
-  describe('11: a swing', () => {
-    const swing = { id: 'swing', windUp: 0.3, contacts: [{ event: 'blow', reach: { shape: 'disc', length: 90 } }], recovery: 0.2 };
-    const fight: Fight = {
-      actors: [fighter('m', undefined, { speed: 40 }), fighter('b', undefined, { moves: [swing] })],
-      stops: { held: 0.15 },
-      responses: [
-        response('blow', harmRung()),
-        response('mark', { id: 'holds', then: [{ outcome: 'play', sequence: 'held', on: 'target' }] }),
-        response('burst', { id: 'breaks', then: [{ outcome: 'break-off', of: 'target' }] }),
-      ],
-    };
-    const begins = { at: 1, who: 'b', do: 'move', move: 'swing' };
-    const walksIn = { at: 1, who: 'm', do: 'walk', points: [{ x: -400, y: 0 }] };
-    const held = { at: 1.1, event: 'mark', source: 'm', target: 'b' };
-    const apart: Bout = {
-      actors: [
-        { id: 'm', actor: 'm', facing: -1 },
-        { id: 'b', actor: 'b', x: -100 },
-      ],
-    };
-
-    it('is held by a stop, and meets one who walks in meanwhile', () => {
-      const { harms, read, log } = fought(fight, [held], { ...apart, acts: [begins, walksIn] });
-      expect(harms).toEqual([[1.45, 10]]);
-      expect(read.place('m', 1.45).x).toBeCloseTo(-18, 9);
-      expect(log.at(-1)?.touch).toEqual(jasmine.objectContaining({ move: 'swing', contact: 0, angle: 0 }));
-      expect(log.at(-1)?.touch?.distance).toBeCloseTo(82, 9);
-      expect(read.of('move', 'b').map(({ at, how }) => [at, how])).toEqual([
-        [1, 'begins'],
-        [1.45, 'recovers'],
-        [1.65, 'ends'],
-      ]);
-    });
-
-    it('does not reach whom it would without the walk', () => {
-      expect(fought(fight, [held], { ...apart, acts: [begins] }).harms).toEqual([]);
-      // Not held, at 1.3, the other is 88 away.
-      expect(fought(fight, [], { ...apart, acts: [begins, walksIn] }).harms).toEqual([[1.3, 10]]);
-    });
-
-    it('has no contact once it is broken off', () => {
-      const broken = fought(fight, [held, { at: 1.4, event: 'burst', source: 'm', target: 'b' }], { ...apart, acts: [begins, walksIn] });
-      expect(broken.harms).toEqual([]);
-      expect(broken.read.of('move', 'b').at(-1)).toEqual(jasmine.objectContaining({ at: 1.4, how: 'broken' }));
-    });
-  });
-
-  it('12: a sweep meets each at its own instant', () => {
-    const reach = { shape: 'arc', length: 120, from: -60, to: 60 };
-    const moves = [{ id: 'sweep', contacts: [{ live: 0.2, event: 'blow', reach }] }];
-    const at = (id: string, actor: string, degrees: number, distance: number): { id: string; actor: string; x: number; y: number } => ({
-      id,
-      actor,
-      x: Math.cos((degrees * Math.PI) / 180) * distance,
-      y: Math.sin((degrees * Math.PI) / 180) * distance,
-    });
-    const fight: Fight = {
-      actors: [fighter('m'), fighter('b', undefined, { moves }), fighter('wide', undefined, { radius: 20 })],
-      responses: [response('blow', harmRung())],
-    };
-    const { log } = fought(fight, [], {
-      actors: [
-        { id: 'b', actor: 'b' },
-        at('up', 'm', -30, 100),
-        at('ahead', 'm', 0, 100),
-        at('down', 'm', 45, 100),
-        at('wide', 'wide', -30, 100),
-        at('touched', 'wide', 0, 140),
-        at('far', 'wide', 0, 145),
-      ],
-      acts: [{ at: 1, who: 'b', do: 'move', move: 'sweep' }],
-    });
-    expect(log.map(({ target, at: when }) => [target, Math.round((when - 1) * 1e5) / 1e5])).toEqual([
-      ['wide', 0.03077],
-      ['up', 0.05],
-      ['ahead', 0.1],
-      ['touched', 0.1],
-      ['down', 0.175],
-    ]);
-    expect(log.map(({ payload }) => Math.round(Number(payload['direction'])))).toEqual([-30, -30, 0, 0, 45]);
   });
 });

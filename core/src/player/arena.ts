@@ -7,21 +7,26 @@ import type {
   ArenaRaise,
   ArenaWalk,
   Payload,
+  Place,
   PlayerSignal,
   PlayerSound,
 } from '../contract.js';
+import type { CombatActor } from '../combat/parts/references.js';
+import { readEdges, type Edges } from '../combat/walking/throwKeeper.js';
 import type { HistoryStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
 import { phaseAt } from '../combat/moves/moveKeeper.js';
+import { isStill } from '../combat/walking/leg.js';
 import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
 import { Combatant } from '../combat/parts/combatant.js';
 import { snap } from '../combat/parts/memory.js';
 import type { CombatPlan } from '../combat/plan.js';
-import { Run } from '../combat/run.js';
+import { Run, type Joining } from '../combat/run.js';
 import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readList, readNumber, readRecord } from '../take/compileReferences.js';
 import { completePayload } from '../take/payload.js';
 import type { Seconds } from '../units.js';
+import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
 import { afterwards, tellWay } from './ways.js';
 import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
@@ -47,8 +52,9 @@ export class LiveArena implements Arena {
     readonly player: LivePlayer,
     options: ArenaOptions,
   ) {
-    const { actors, seed, health, comfort: _, ...others } = readRecord(options, ['options']);
-    for (const name of Object.keys(others)) throw new DocumentError(['options', name], 'expected one of actors, seed, comfort, health');
+    const { actors, seed, health, edges, comfort: _, ...others } = readRecord(options, ['options']);
+    for (const name of Object.keys(others))
+      throw new DocumentError(['options', name], 'expected one of actors, seed, comfort, health, edges');
     if (health !== undefined && typeof health !== 'function')
       throw new DocumentError(['options', 'health'], `expected a function of an actor’s id, found ${show(health)}`);
     this.handed = health as typeof this.handed;
@@ -72,6 +78,8 @@ export class LiveArena implements Arena {
           { from: player.now },
         );
       },
+      join: (id, who) => this.bring(id, who),
+      edges: edges === undefined ? undefined : this.edgesIn(edges),
       listener: {
         log: (entry) => this.log.push(this.entryOut(entry)),
         history: (step) => this.hear(step),
@@ -83,6 +91,41 @@ export class LiveArena implements Arena {
 
   get now(): Seconds {
     return this.player.now;
+  }
+
+  /** The stage's edges, as the game gives them. */
+  private edgesIn(raw: unknown): Edges {
+    const { units } = this.player;
+    const { left, right, top, bottom } = readEdges(raw, ['options', 'edges']);
+    const x = (px: number | undefined): number | undefined => (px === undefined ? undefined : units.xIn(px));
+    const y = (px: number | undefined): number | undefined => (px === undefined ? undefined : units.yIn(px));
+    return { left: x(left), right: x(right), top: y(top), bottom: y(bottom) };
+  }
+
+  /** Somebody comes about: with a body, and the clock of it. */
+  private bring(id: string, { actor, x, y, facing }: Joining): GameClock {
+    const { player } = this;
+    const place = { x: player.units.xOut(x), y: player.units.yOut(y) };
+    player.body(id, { actor: actor.id, ...place, facing, scale: actor.scale });
+    this.passed.set(id, 0);
+    this.list(id, actor, place, facing);
+    return player.clockOf(id);
+  }
+
+  private list(id: string, actor: CombatActor, place: Place, facing: 1 | -1): void {
+    this.actors.push({
+      id,
+      actor: actor.id,
+      health: actor.health.start,
+      share: 1,
+      standing: 'up',
+      look: '',
+      statuses: [],
+      place,
+      facing,
+      scale: actor.scale,
+      move: undefined,
+    });
   }
 
   private hear(step: HistoryStep): void {
@@ -143,18 +186,7 @@ export class LiveArena implements Arena {
     const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
     this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
     this.passed.set(id, 0);
-    this.actors.push({
-      id,
-      actor: actor.id,
-      health: actor.health.start,
-      share: 1,
-      standing: 'up',
-      look: '',
-      statuses: [],
-      place,
-      facing,
-      move: undefined,
-    });
+    this.list(id, actor, place, facing);
     this.tellActors();
   }
 
@@ -276,7 +308,7 @@ export class LiveArena implements Arena {
   /** Tells the player where somebody comes to by itself. */
   private tellWay(who: Combatant, from: Seconds, to: Seconds): void {
     const { goes, turns, facing } = who;
-    const isMoving = goes.vx !== 0 || goes.vy !== 0;
+    const isMoving = !isStill(goes);
     if (!isMoving && turns === (this.toldTurns.get(who) ?? 0)) return;
     this.toldTurns.set(who, isMoving ? -1 : turns);
     tellWay({ ...goes, shown: goes.since, facing }, who.clock, from, to, (wall, going) => this.player.went(who.id, wall, going));

@@ -26,6 +26,8 @@ export interface StandingFrame {
   facing: 1 | -1;
   /** Which way it faced at first. */
   readonly faced: 1 | -1;
+  /** px that it is drawn higher than it stands, of what is thrown in a hop. */
+  lift: number;
 }
 
 /** A reach about a body of the drill. */
@@ -36,7 +38,7 @@ export interface PlacedReach extends ShownReach {
 
 export interface DrillParts {
   readonly run: DrillRun;
-  /** The bodies of the drill's actors, in their order. */
+  /** The bodies of the drill's actors, in their order, then of those who come about in the course of it, in theirs. */
   readonly bodies: readonly (KitActor | undefined)[];
   readonly planOf: (sequence: string) => SequencePlan;
 }
@@ -68,6 +70,7 @@ export class DrillTake {
   private readonly wall = new Float64Array(1);
   private pieces: Piece[] = [];
   private readonly ids: readonly string[];
+  private readonly cast: readonly Cast[];
   /** Longest that anything of a cue may be seen, by its sequence. */
   private readonly lengths = new Map<string, Seconds>();
   /** The piece that comes after the one looked at, as far as it is made. */
@@ -80,8 +83,9 @@ export class DrillTake {
   constructor(private readonly parts: DrillParts) {
     const { run } = parts;
     this.run = run;
-    this.ids = run.drill.actors.map(({ id }) => id);
     this.histories = new Histories(run);
+    this.cast = castOf(run);
+    this.ids = this.cast.map(({ id }) => id);
     this.duration = run.drill.length;
   }
 
@@ -115,7 +119,7 @@ export class DrillTake {
       targets: others,
       looks,
       gone: looks.map(() => false),
-      stands: this.parts.run.drill.actors.map(({ x, y, facing }) => ({ x, y, facing, faced: facing })),
+      stands: this.cast.map(({ x, y, facing }) => ({ x, y, facing, faced: facing, lift: 0 })),
       reaches: [],
     };
     made.set(frame, { buffers, player });
@@ -140,6 +144,7 @@ export class DrillTake {
       frame.looks[i] = this.histories.look(id, t);
       frame.gone[i] = this.histories.standing(id, t) === 'gone';
       Object.assign(frame.stands[i], this.histories.place(id, t));
+      frame.stands[i].lift = liftAt(this.cast[i], t);
     });
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
@@ -150,7 +155,7 @@ export class DrillTake {
   }
 
   private reachesAt(t: Seconds): PlacedReach[] {
-    return this.parts.run.drill.actors.flatMap(({ id, actor }): PlacedReach[] => {
+    return this.parts.run.combatants.flatMap(({ id, actor }): PlacedReach[] => {
       const acting = this.histories.acting(id, t);
       const move = acting && actor.moves.get(acting.move);
       if (!move) return [];
@@ -217,11 +222,11 @@ export class DrillTake {
     const { run, bodies, planOf } = this.parts;
     const actors = bodies.flatMap((actor) => actor ?? []);
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
-    run.drill.actors.forEach(({ id, x, y, facing }, i) => {
+    this.cast.forEach(({ id, x, y, facing, scale }, i) => {
       const actor = bodies[i];
-      player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
+      player.body(id, { x, y, facing, scale, ...(actor && { actor: actor.id }) });
     });
-    for (const { id } of run.drill.actors) this.sendOff(player, id);
+    for (const { id } of this.cast) this.sendOff(player, id);
     for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
     return player;
   }
@@ -268,6 +273,32 @@ export class DrillTake {
     }
     return length;
   }
+}
+
+/** Somebody of a drill: from its beginning, or who comes about in the course of it. */
+interface Cast {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly facing: 1 | -1;
+  readonly scale: number;
+  readonly since: Seconds;
+  readonly hop: number;
+  readonly flight: Seconds;
+}
+
+function castOf({ drill, history }: DrillRun): Cast[] {
+  return [
+    ...drill.actors.map(({ id, x, y, facing, actor }) => ({ id, x, y, facing, scale: actor.scale, since: 0, hop: 0, flight: 0 })),
+    ...history.flatMap((step) => (step.of === 'join' ? [{ ...step, id: step.who, since: step.at }] : [])),
+  ];
+}
+
+/** A hop of a flight: highest half-way. */
+function liftAt({ since, hop, flight }: Cast, t: Seconds): number {
+  if (hop === 0 || flight <= 0) return 0;
+  const u = (t - since) / flight;
+  return u > 0 && u < 1 ? 4 * hop * u * (1 - u) : 0;
 }
 
 /** Seconds of one piece. */

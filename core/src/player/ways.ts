@@ -1,10 +1,11 @@
 import type { LegStep } from '../combat/log.js';
+import { alongX, alongY } from '../combat/walking/leg.js';
 import type { Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
 import type { Going } from './player.js';
 
 /** Where a body is at a wall time, of one that goes evenly on its own clock. */
-export type Stretch = Pick<LegStep, 'x' | 'y' | 'vx' | 'vy' | 'shown' | 'facing'>;
+export type Stretch = Pick<LegStep, 'x' | 'y' | 'vx' | 'vy' | 'ax' | 'ay' | 'shown' | 'facing'>;
 
 /** A moment after an instant at which somebody is put elsewhere: until then it was where it was. */
 export const afterwards: Seconds = 1e-9;
@@ -13,8 +14,9 @@ export const afterwards: Seconds = 1e-9;
 export function goingAt(stretch: Stretch, clock: GameClock, wall: Seconds): Going {
   const passed = clock.shown(wall) - stretch.shown;
   const rate = clock.rateFrom(wall);
-  const { x, y, vx, vy, facing } = stretch;
-  return { x: x + vx * passed, y: y + vy * passed, vx: vx * rate, vy: vy * rate, facing };
+  const { vx, vy, ax = 0, ay = 0, facing } = stretch;
+  const leg = { ...stretch, since: stretch.shown, ax, ay };
+  return { x: alongX(leg, passed), y: alongY(leg, passed), vx: (vx + ax * passed) * rate, vy: (vy + ay * passed) * rate, facing };
 }
 
 /**
@@ -22,7 +24,15 @@ export function goingAt(stretch: Stretch, clock: GameClock, wall: Seconds): Goin
  * `to`, and where it is at `to`: between two of these it went evenly on the wall as well.
  */
 export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: Seconds, tell: (wall: Seconds, going: Going) => void): void {
+  // One that slows down is told often enough for what is drawn after it.
+  const isCurved = (stretch.ax ?? 0) !== 0 || (stretch.ay ?? 0) !== 0;
   if (stretch.vx !== 0 || stretch.vy !== 0)
-    for (let edge = clock.changeAfter(from); edge < to; edge = clock.changeAfter(edge)) tell(edge, goingAt(stretch, clock, edge));
+    for (let edge = from; edge < to;) {
+      edge = Math.min(clock.changeAfter(edge), isCurved ? (Math.floor(edge / often + 1e-6) + 1) * often : Infinity);
+      if (edge < to) tell(edge, goingAt(stretch, clock, edge));
+    }
   tell(to, goingAt(stretch, clock, to));
 }
+
+/** Seconds between two places of a body that slows down. */
+const often: Seconds = 1 / 240;

@@ -109,10 +109,15 @@ export interface Bout {
   readonly seed?: number;
   /** What they do besides, as drills say it. */
   readonly acts?: readonly Json[];
+  readonly edges?: Json;
 }
 
 /** Runs a script: M is struck, B strikes, unless the script says otherwise. */
-export function fightOut(fight: Fight, script: readonly Scripted[], { length = 30, actors, seed = 1, acts = [] }: Bout = {}): Fought {
+export function fightOut(
+  fight: Fight,
+  script: readonly Scripted[],
+  { length = 30, actors, seed = 1, acts = [], edges }: Bout = {},
+): Fought {
   const plan = planOfFight(fight);
   const drill = compileDrill(
     {
@@ -130,6 +135,7 @@ export function fightOut(fight: Fight, script: readonly Scripted[], { length = 3
       })),
       script: script.map((one) => ({ event: 'blow', source: 'b', target: 'm', ...one })),
       acts,
+      ...(edges && { edges }),
     },
     [],
     plan,
@@ -154,7 +160,7 @@ export function fightOutInSteps(fight: Fight, whole: Fought, cuts: readonly numb
     run.advance(to);
     from = to;
   }
-  return foughtOf({ drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(drill, cues) });
+  return foughtOf({ drill, seed, log, history, cues, combatants: run.combatants, clocks: clocksOf(run.combatants, cues) });
 }
 
 function foughtOf(run: DrillRun): Fought {

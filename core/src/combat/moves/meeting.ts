@@ -19,7 +19,22 @@ export type Reach =
   /** Along an angle, so long and so wide. */
   | { readonly shape: 'thrust'; readonly length: number; readonly width: number; readonly angle: Degrees }
   /** All around. */
-  | { readonly shape: 'disc'; readonly length: number };
+  | Disc;
+
+export interface Disc {
+  readonly shape: 'disc';
+  readonly length: number;
+}
+
+/** Upright, about a middle. */
+export interface Box {
+  readonly shape: 'box';
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What a body can come into. */
+export type Shape = Reach | Box;
 
 /** Instants are found to this. */
 const exact: Seconds = 1e-10;
@@ -34,21 +49,45 @@ const radians = (degrees: Degrees): number => (degrees * Math.PI) / 180;
  * meeting, at the last instant too. One that stands is met in closed form; one that goes is approached without ever
  * stepping over it: the gap can shrink no faster than the two can move (conservative advancement).
  */
-export function meets(reach: Reach, body: Moving, seconds: Seconds): Seconds | undefined {
+export function meets(reach: Shape, body: Moving, seconds: Seconds): Seconds | undefined {
   if (reach.shape === 'disc') return closesIn(body, reach.length + body.radius, seconds);
   if (reach.shape === 'arc' && seconds === 0 && reach.from !== reach.to) return gapToSector(reach, body) <= touching ? 0 : undefined;
   if (reach.shape === 'arc' && body.vx === 0 && body.vy === 0) return meetsStanding(reach, body, seconds);
-  const fastest = Math.hypot(body.vx, body.vy) + turning(reach, seconds);
-  if (fastest === 0) return gap(reach, body, 0, seconds) <= touching ? 0 : undefined;
+  return firstBelow((t) => gap(reach, body, t, seconds), Math.hypot(body.vx, body.vy) + turning(reach, seconds), seconds);
+}
+
+/** px that a body must be out of a shape to have left it: more than two instants on the grid of nanoseconds may be apart. */
+export const clear = 1e-3;
+
+/** When a body that is within a shape leaves it whole, in seconds from 0; undefined where it stays. */
+export function leaves(shape: Disc | Box, body: Moving, seconds: Seconds): Seconds | undefined {
+  const inside = (t: Seconds): number => clear - gap(shape, body, t, 0);
+  return firstBelow(inside, Math.hypot(body.vx, body.vy), seconds);
+}
+
+/**
+ * When a gap that shrinks no faster than `fastest` px a second is first nothing, from 0 to `seconds`, without ever stepping
+ * over it; undefined where it never is.
+ */
+export function firstBelow(gapAt: (t: Seconds) => number, fastest: number, seconds: Seconds): Seconds | undefined {
+  if (gapAt(0) <= touching) return 0;
+  if (fastest === 0) return undefined;
   let t = 0;
   for (let step = 0; step < mostSteps; step++) {
-    const left = gap(reach, body, t, seconds);
+    const left = gapAt(t);
     if (left <= touching) return t;
     // The last instant is looked at as well.
     if (t >= seconds) return undefined;
     t = Math.min(seconds, t + Math.max(exact, left / fastest));
   }
   return undefined;
+}
+
+/** px from a box about the origin to a point; negative within it, by as much as it would have to go to be out. */
+function toBox({ width, height }: Box, x: number, y: number): number {
+  const [across, down] = [Math.abs(x) - width / 2, Math.abs(y) - height / 2];
+  if (across <= 0 && down <= 0) return Math.max(across, down);
+  return Math.hypot(Math.max(0, across), Math.max(0, down));
 }
 
 /**
@@ -79,15 +118,16 @@ function gapToSector({ length, from, to }: Extract<Reach, { shape: 'arc' }>, bod
 }
 
 /** How fast the tip of a reach goes, px a second. */
-function turning(reach: Reach, seconds: Seconds): number {
+export function turning(reach: Shape, seconds: Seconds): number {
   return reach.shape === 'arc' && seconds > 0 ? (Math.abs(radians(reach.to - reach.from)) / seconds) * reach.length : 0;
 }
 
 /** px between a reach and a body at an instant; 0 or less where they touch. */
-export function gap(reach: Reach, body: Moving, t: Seconds, seconds: Seconds): number {
+export function gap(reach: Shape, body: Moving, t: Seconds, seconds: Seconds): number {
   const x = body.x + body.vx * t;
   const y = body.y + body.vy * t;
   if (reach.shape === 'disc') return Math.hypot(x, y) - reach.length - body.radius;
+  if (reach.shape === 'box') return toBox(reach, x, y) - body.radius;
   const share = seconds > 0 ? Math.min(1, t / seconds) : 1;
   const angle = radians(reach.shape === 'arc' ? reach.from + (reach.to - reach.from) * share : reach.angle);
   const [dx, dy] = [Math.cos(angle), Math.sin(angle)];

@@ -1,49 +1,110 @@
 import type { Seconds } from '../../units.js';
 import type { Combatant } from '../parts/combatant.js';
-import { meets, type Reach } from './meeting.js';
+import { alongX, alongY, isEven, type Leg } from '../walking/leg.js';
+import { clear, firstBelow, gap, leaves, meets, turning, type Box, type Disc, type Moving, type Reach, type Shape } from './meeting.js';
 
 /** A reach that somebody has out: since when on the own clock, and for how long. */
 export interface Reaching {
-  readonly reach: Reach;
+  readonly reach: Shape;
   readonly opened: Seconds;
   readonly live: Seconds;
 }
 
+/** What is there for as long as its body is. */
+export const lasting = { opened: 0, live: 1e7 } as const;
+
+/** A stretch of wall time in which the clocks of two bodies run evenly. */
+interface Piece {
+  readonly wall: Seconds;
+  readonly seconds: Seconds;
+  readonly own: number;
+  readonly body: number;
+}
+
 /**
  * The wall time, from `now` on, at which a reach meets a body, each on a clock of its own and as both go now; Infinity where it
- * does not before it is over. Between two changes of either clock both go evenly, so each such piece is one question.
+ * does not before it is over. Between two changes of either clock both go as they do, so each such piece is one question.
  */
 export function meetingWall(who: Combatant, { reach, opened, live }: Reaching, body: Combatant, now: Seconds): Seconds {
   let wall = now;
   for (;;) {
-    const shown = who.clock.shown(wall);
-    const age = Math.min(live, Math.max(0, shown - opened));
-    const rates = { own: who.clock.rateFrom(wall), body: body.clock.rateFrom(wall) };
-    const left = live - age;
-    const end = rates.own === 0 ? Infinity : wall + left / rates.own;
-    const change = Math.min(who.clock.changeAfter(wall), body.clock.changeAfter(wall));
+    const age = Math.min(live, Math.max(0, who.clock.shown(wall) - opened));
+    const own = who.clock.rateFrom(wall);
+    const end = own === 0 ? Infinity : wall + (live - age) / own;
+    const change = changeAfter(who, body, wall);
     const until = Math.min(end, change);
     if (until === Infinity) return Infinity;
-    const seconds = until - wall;
-    const met = meets(
-      turnedBy(reach, age, age + seconds * rates.own, live),
-      {
-        x: body.xAt(wall) - who.xAt(wall),
-        y: body.yAt(wall) - who.yAt(wall),
-        radius: body.actor.radius,
-        vx: body.goes.vx * rates.body - who.goes.vx * rates.own,
-        vy: body.goes.vy * rates.body - who.goes.vy * rates.own,
-      },
-      seconds,
-    );
+    const piece: Piece = { wall, seconds: until - wall, own, body: body.clock.rateFrom(wall) };
+    const met = meetsWithin(who, turnedBy(reach, age, age + piece.seconds * own, live), body, piece);
     if (met !== undefined) return wall + met;
     if (end <= change) return Infinity;
     wall = until;
   }
 }
 
+/** The wall time, from `now` on, at which a body leaves a shape about somebody, edge and all; Infinity for never. */
+export function leavingWall(who: Combatant, shape: Disc | Box, body: Combatant, now: Seconds): Seconds {
+  let wall = now;
+  for (;;) {
+    const change = Math.min(changeAfter(who, body, wall), now + lasting.live);
+    const piece: Piece = { wall, seconds: change - wall, own: who.clock.rateFrom(wall), body: body.clock.rateFrom(wall) };
+    const left =
+      isEven(who.goes) && isEven(body.goes)
+        ? leaves(shape, between(who, body, piece), piece.seconds)
+        : leavesCurved(who, shape, body, piece);
+    if (left !== undefined) return wall + left;
+    if (change >= now + lasting.live) return Infinity;
+    wall = change;
+  }
+}
+
+function changeAfter(who: Combatant, body: Combatant, wall: Seconds): Seconds {
+  return Math.min(who.clock.changeAfter(wall), body.clock.changeAfter(wall));
+}
+
+/** A body as it stands to somebody at the beginning of a piece, and goes. */
+function between(who: Combatant, body: Combatant, { wall, own, body: rate }: Piece): Moving {
+  return {
+    x: body.xAt(wall) - who.xAt(wall),
+    y: body.yAt(wall) - who.yAt(wall),
+    radius: body.actor.radius,
+    vx: body.goes.vx * rate - who.goes.vx * own,
+    vy: body.goes.vy * rate - who.goes.vy * own,
+  };
+}
+
+function meetsWithin(who: Combatant, reach: Shape, body: Combatant, piece: Piece): Seconds | undefined {
+  if (piece.seconds === 0 || (isEven(who.goes) && isEven(body.goes))) return meets(reach, between(who, body, piece), piece.seconds);
+  const at = curved(who, body, piece);
+  return firstBelow((t) => gap(reach, at(t), t, piece.seconds), fastestOf(who, body, piece) + turning(reach, piece.seconds), piece.seconds);
+}
+
+function leavesCurved(who: Combatant, shape: Disc | Box, body: Combatant, piece: Piece): Seconds | undefined {
+  const at = curved(who, body, piece);
+  return firstBelow((t) => clear - gap(shape, at(t), 0, 0), fastestOf(who, body, piece), piece.seconds);
+}
+
+/** A body as it stands to somebody after so much of a piece, of two of whom one slows down. */
+function curved(who: Combatant, body: Combatant, { wall, own, body: rate }: Piece): (t: Seconds) => Moving {
+  const place = ({ goes, clock }: Combatant, clockRate: number): ((t: Seconds) => { x: number; y: number }) => {
+    const begun = clock.shown(wall) - goes.since;
+    return (t) => ({ x: alongX(goes, begun + t * clockRate), y: alongY(goes, begun + t * clockRate) });
+  };
+  const [a, b] = [place(who, own), place(body, rate)];
+  return (t) => {
+    const [from, to] = [a(t), b(t)];
+    return { x: to.x - from.x, y: to.y - from.y, radius: body.actor.radius, vx: 0, vy: 0 };
+  };
+}
+
+/** px a second that two come together at the most: bodies that are thrown only ever slow down. */
+function fastestOf(who: Combatant, body: Combatant, { own, body: rate }: Piece): number {
+  const speed = ({ vx, vy }: Leg): number => Math.hypot(vx, vy);
+  return speed(who.goes) * own + speed(body.goes) * rate;
+}
+
 /** What a sweep does between two of its ages. */
-function turnedBy(reach: Reach, from: Seconds, to: Seconds, live: Seconds): Reach {
+function turnedBy(reach: Shape, from: Seconds, to: Seconds, live: Seconds): Shape {
   if (reach.shape !== 'arc' || live === 0) return reach;
   const at = (age: Seconds): number => reach.from + ((reach.to - reach.from) * age) / live;
   return { ...reach, from: at(from), to: at(to) };

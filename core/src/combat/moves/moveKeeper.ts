@@ -53,9 +53,24 @@ export interface MoveWorld {
   tell(step: MoveStep): void;
 }
 
+/** A contact while it reaches. */
+interface OpenContact {
+  readonly who: Combatant;
+  readonly acting: Acting;
+  readonly which: number;
+  readonly reaching: OpenReach;
+}
+
+/** As its actor faced when its move began. */
+interface OpenReach extends Reaching {
+  readonly reach: Reach;
+}
+
 /** Moves as they begin, reach, and are over, each on its actor's own clock. */
 export class MoveKeeper {
   private begun = 0;
+  /** Contacts that are out. */
+  private readonly open = new Set<OpenContact>();
 
   constructor(private readonly world: MoveWorld) {}
 
@@ -92,6 +107,11 @@ export class MoveKeeper {
     if (move.sequence !== undefined) this.world.cue(move.sequence, who, this.keyOf(acting, who, 'begins'));
   }
 
+  /** Somebody takes part from now on: what reaches just now reaches that one too. */
+  join(other: Combatant): void {
+    for (const one of this.open) this.watchFor(one, other);
+  }
+
   /** Lets go of a move that is held; it recovers as soon as all its contacts are over. */
   letGo(who: Combatant): void {
     const { acting } = who;
@@ -115,7 +135,7 @@ export class MoveKeeper {
       case 'contact':
         return this.reachOut(who, acting, which);
       case 'closes':
-        return this.close(acting.reaching[which]);
+        return this.close(acting, which);
       case 'lunges':
       case 'lunged':
         return this.world.steer(who);
@@ -156,21 +176,28 @@ export class MoveKeeper {
   private reachOut(who: Combatant, acting: Acting, which: number): void {
     const contact = acting.move.contacts[which];
     if (contact.sequence !== undefined) this.world.cue(contact.sequence, who, this.keyOf(acting, who, `contact ${which}`));
-    const reaching: Reaching = {
+    const reaching: OpenReach = {
       reach: facingReach(contact.reach, acting.facing),
       opened: snap(acting.began + acting.move.windUp + contact.after),
       live: contact.live,
     };
-    for (const other of this.world.others()) this.watchFor(who, acting, which, reaching, other);
+    const contactOut: OpenContact = { who, acting, which, reaching };
+    this.open.add(contactOut);
+    for (const other of this.world.others()) this.watchFor(contactOut, other);
     this.world.later(who, reaching.opened + contact.live, { type: 'closes', who, acting, which }, 1);
   }
 
   /** Watches for one who may be met by a contact that is out. */
-  private watchFor(who: Combatant, acting: Acting, which: number, reaching: Reaching, other: Combatant): void {
+  private watchFor({ who, acting, which, reaching }: OpenContact, other: Combatant): void {
     const contact = acting.move.contacts[which];
-    if (other === who || (contact.spares === 'own side' && other.actor.side !== '' && other.actor.side === who.actor.side)) return;
+    if (
+      other === who ||
+      other.actor.untouched ||
+      (contact.spares === 'own side' && other.actor.side !== '' && other.actor.side === who.actor.side)
+    )
+      return;
     const watched: Watched = {
-      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.life,
+      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.stood,
       foresee: (now) => (other.standing === 'gone' ? Infinity : meetingWall(who, reaching, other, now)),
       happen: () => {
         this.world.unwatch(watched);
@@ -189,7 +216,7 @@ export class MoveKeeper {
     contact: CompiledContact,
     which: number,
     acting: Acting,
-    { reach, opened, live }: Reaching,
+    { reach, opened, live }: OpenReach,
     other: Combatant,
   ): void {
     const now = this.world.now();
@@ -211,13 +238,14 @@ export class MoveKeeper {
     });
   }
 
-  private close(reaching: Set<Watched>): void {
-    for (const watched of reaching) this.world.unwatch(watched);
-    reaching.clear();
+  private close(acting: Acting, which: number): void {
+    for (const watched of acting.reaching[which]) this.world.unwatch(watched);
+    acting.reaching[which].clear();
+    for (const one of this.open) if (one.acting === acting && one.which === which) this.open.delete(one);
   }
 
   private end(who: Combatant, acting: Acting, how: 'ends' | 'broken' | 'cancelled'): void {
-    for (const reaching of acting.reaching) this.close(reaching);
+    acting.reaching.forEach((_, which) => this.close(acting, which));
     who.acting = undefined;
     const { status } = acting.move;
     if (status && how !== 'ends' && this.phaseOf(who, acting) !== 'recovery') this.world.take(who, status);

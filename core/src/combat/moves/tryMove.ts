@@ -1,5 +1,5 @@
 import type { Seconds } from '../../units.js';
-import { clocksOf, runDrill, type CompiledDrill, type DrillActor } from '../drill.js';
+import { runDrill, type CompiledDrill, type DrillActor } from '../drill.js';
 import type { LogEntry, MoveStep } from '../log.js';
 import type { CombatActor } from '../parts/references.js';
 import type { CombatPlan } from '../plan.js';
@@ -57,7 +57,7 @@ export function tryMove(
     ],
   };
   const run = runDrill(plan, drill, 1, budget);
-  const histories = new Histories({ ...run, clocks: clocksOf(drill, run.cues) });
+  const histories = new Histories(run);
   const met = run.log.filter(({ touch, source }) => touch?.move === move.id && source === mover);
   const steps = histories.of('move', mover);
   const clock = run.clocks.of.get(mover);

@@ -1,7 +1,9 @@
 import type { Seconds, Uint32 } from '../../units.js';
 import type { Asking, FullPayload } from '../parts/asking.js';
 import type { Combatant } from '../parts/combatant.js';
-import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
+import type { Launch } from '../flights/flightKeeper.js';
+import type { Throw } from '../walking/throwKeeper.js';
+import type { CombatActor, CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { RuleFields } from '../parts/ruleFields.js';
 import type { DefinedRule, RuleDefinition, RuleKind } from '../parts/ruleKind.js';
 import type { RuleReader } from '../parts/ruleReader.js';
@@ -16,6 +18,21 @@ export interface Told {
   readonly source: Combatant | undefined;
   readonly target: Combatant | undefined;
   readonly place?: Place | undefined;
+}
+
+/** Bodies that come about. */
+export interface Spawn {
+  readonly how: 'splits' | 'lets fall';
+  readonly of: Combatant | undefined;
+  readonly actor: CombatActor;
+  /** Which size; 0 of an actor that has but one. */
+  readonly rank: number;
+  readonly count: number;
+  readonly place: Place;
+  /** px that each is thrown, in directions evenly apart, the first at `angle`. */
+  readonly apart: number;
+  readonly seconds: Seconds;
+  readonly angle: number;
 }
 
 /** What outcomes may do to a run. Everything happens at the instant of the event unless it says when. */
@@ -35,6 +52,12 @@ export interface Doing {
   /** At once, whatever was decided about a return. */
   bringBack(who: Combatant): void;
   look(who: Combatant, look: string): void;
+  /** Lets something of an actor's go from somewhere. */
+  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void;
+  /** Lets so many of a rank come about at a place, thrown apart; or things that lie there. */
+  spawn(what: Spawn, by: Combatant | undefined): void;
+  /** Throws somebody, in the run itself. */
+  shove(who: Combatant, thrown: Throw): void;
   /** Breaks off the move that somebody is in. */
   breakOff(who: Combatant): void;
 }

@@ -1,7 +1,8 @@
 import type { Fraction, Px, Seconds } from '../../units.js';
 import type { GameClock } from '../../player/gameClock.js';
 import { Memory, nearly, snap } from './memory.js';
-import { legAt, type Leg } from '../walking/leg.js';
+import type { Flight } from '../flights/flightKeeper.js';
+import { alongX, alongY, isStill, legAt, type Leg } from '../walking/leg.js';
 import type { Acting } from '../moves/moveKeeper.js';
 import type { Going } from '../walking/walkKeeper.js';
 import type { CombatActor, CompiledStatus, Prevented } from './references.js';
@@ -36,6 +37,8 @@ export class Combatant {
   readonly held = new Map<string, HeldStatus>();
   /** A look that an outcome put on; empty while health decides. */
   look = '';
+  /** Rises whenever it falls, goes, or is back. */
+  stood = 0;
   /** Which life this is, from 0: what was decided for an earlier one is passed over. */
   life = 0;
   facing: 1 | -1;
@@ -43,11 +46,18 @@ export class Combatant {
   acting: Acting | undefined;
   /** The walk that it is on. */
   going: Going | undefined;
+  /** Of what was let go: how it flies. */
+  flight: Flight | undefined;
+  /** What its own clock shows when it is no longer thrown; it goes nowhere by itself until then. */
+  thrownUntil: Seconds = -Infinity;
   /** Rises whenever it goes another way than was known. */
   turns = 0;
   private leg: Leg;
   /** Where it was put first: where it comes back to. */
   readonly home: { readonly x: number; readonly y: number; readonly facing: 1 | -1 };
+  /** Which size of its actor it is, from the least, 1; 0 of an actor that has but one. */
+  readonly rank: number;
+  readonly by: Combatant | undefined;
   /** Points of health that it begins with, each time. */
   readonly startHealth: number;
   private points: number;
@@ -61,8 +71,18 @@ export class Combatant {
     readonly index: number,
     readonly actor: CombatActor,
     readonly clock: GameClock,
-    start: { readonly x: number; readonly y: number; readonly facing: 1 | -1; readonly health?: number | undefined },
+    start: {
+      readonly x: number;
+      readonly y: number;
+      readonly facing: 1 | -1;
+      readonly health?: number | undefined;
+      readonly rank?: number;
+      /** Who brought it about, in the course of a run. */
+      readonly by?: Combatant | undefined;
+    },
   ) {
+    this.rank = start.rank ?? actor.ranks.length;
+    this.by = start.by;
     this.leg = legAt(start.x, start.y);
     this.home = { x: start.x, y: start.y, facing: start.facing };
     this.facing = start.facing;
@@ -119,13 +139,13 @@ export class Combatant {
   }
 
   xAt(wall: Seconds): Px {
-    const { x, vx, since } = this.leg;
-    return vx === 0 ? x : x + vx * (this.shown(wall) - since);
+    const { leg } = this;
+    return isStill(leg) ? leg.x : alongX(leg, this.shown(wall) - leg.since);
   }
 
   yAt(wall: Seconds): Px {
-    const { y, vy, since } = this.leg;
-    return vy === 0 ? y : y + vy * (this.shown(wall) - since);
+    const { leg } = this;
+    return isStill(leg) ? leg.y : alongY(leg, this.shown(wall) - leg.since);
   }
 
   /** The look that its health gives it: the lowest threshold that is at or above its share of health; empty for its own. */

@@ -1,6 +1,7 @@
 import type { CompiledEvent } from '../../take/compiledReferences.js';
 import type { Fraction, Px, Seconds } from '../../units.js';
 import type { CompiledMove } from '../moves/move.js';
+import type { CompiledZone } from '../zones/zone.js';
 
 /** What rules refer to, resolved. */
 
@@ -39,6 +40,18 @@ export interface CombatActor {
   /** px a second of its own clock, where a walk does not say. */
   readonly speed: number;
   readonly moves: ReadonlyMap<string, CompiledMove>;
+  /** Moves and flights pass it: a place. */
+  readonly untouched: boolean;
+  /** What it does to whoever comes into it. */
+  readonly zones: readonly CompiledZone[];
+  /** Seconds after which it goes by itself; Infinity for never. */
+  readonly lives: Seconds;
+  /** Raised on it when that time is over. */
+  readonly expires: string | undefined;
+  /** Its sizes, the least first: each as an actor of its own; none of one that has but one. */
+  readonly ranks: readonly CombatActor[];
+  /** How large it is, of its pictures' size. */
+  readonly scale: number;
 }
 
 export const stackings = ['refresh', 'extend', 'stack', 'ignore'] as const;

@@ -9,7 +9,7 @@ import type { Uint32 } from '../../units.js';
 import type { CompiledAmount } from './amount.js';
 import type { CompiledGiven } from './given.js';
 import { compileMeasure, type CompiledMeasure } from './measure.js';
-import type { CompiledEventRules, CompiledStatus } from './references.js';
+import type { CombatActor, CompiledEventRules, CompiledStatus } from './references.js';
 import type { RuleReferences } from './ruleReferences.js';
 import { ruleLimits, type ChoiceRule, type NumberRule, type RuleField, type RuleFields } from './ruleFields.js';
 
@@ -127,6 +127,23 @@ export class RuleReader<F extends RuleFields = RuleFields> {
     const { events } = this.references;
     const raw = this.raw(name);
     return events.get(raw as string) ?? this.refuse(`expected an event of the project, found ${show(raw)}`, name);
+  }
+
+  /** Undefined where the name is empty. */
+  maybeEvent(name: Named<F, 'name'>): CompiledEventRules | undefined {
+    return this.raw(name) === '' ? undefined : this.event(name);
+  }
+
+  actor(name: Named<F, 'name'>): CombatActor {
+    const { actors } = this.references;
+    const raw = this.raw(name);
+    return (
+      actors.get(raw as string) ?? this.refuse(`expected an actor of the project (${listed(actors.keys())}), found ${show(raw)}`, name)
+    );
+  }
+
+  maybeActor(name: Named<F, 'name'>): CombatActor | undefined {
+    return this.raw(name) === '' ? undefined : this.actor(name);
   }
 
   sequence(name: Named<F, 'name'>): string {

@@ -45,6 +45,10 @@ export interface WalkWorld {
   /** How fast a move takes somebody ahead just now, whatever it would walk. */
   lungeOf(who: Combatant, shown: Seconds): number | undefined;
   tellLeg(who: Combatant): void;
+  /** It has come to the last of its places, or near whom it went after. */
+  arrived(who: Combatant): void;
+  /** Whom it goes after is gone. */
+  lost(who: Combatant, whom: Combatant): void;
 }
 
 /** px that two instants on the grid of nanoseconds may be apart at the greatest speed there is. */
@@ -76,8 +80,8 @@ export class WalkKeeper {
 
   /** Puts somebody somewhere: where it wanted to go it still goes. */
   put(who: Combatant, x: Px, y: Px): void {
-    const shown = who.shown(this.world.now());
-    who.go({ ...who.goes, x, y, since: shown });
+    who.thrownUntil = -Infinity;
+    who.go(legAt(x, y, who.shown(this.world.now())));
     this.steer(who);
   }
 
@@ -89,6 +93,8 @@ export class WalkKeeper {
     if (going) going.version++;
     this.forget(going);
     const here = { x: who.xAt(now), y: who.yAt(now) };
+    // What is thrown goes on as it was thrown.
+    if (shown < who.thrownUntil - nearly && who.standing !== 'gone') return;
     const lunge = this.world.lungeOf(who, shown);
     if (lunge !== undefined) return this.go(who, { ...here, vx: lunge, vy: 0, since: shown });
     const waits = who.standing !== 'up' || who.prevented('walking') || (who.acting !== undefined && !who.acting.move.walks);
@@ -108,7 +114,11 @@ export class WalkKeeper {
       going.next++;
       if (going.next >= walk.points.length) {
         if (walk.round && isWay(walk)) going.next = 0;
-        else who.going = undefined;
+        else {
+          who.going = undefined;
+          this.world.arrived(who);
+          if (who.going) return;
+        }
       }
     }
     this.steer(who);
@@ -133,11 +143,15 @@ export class WalkKeeper {
     shown: Seconds,
   ): void {
     const now = this.world.now();
-    if (whom.standing === 'gone' || whom === who) return this.go(who, legAt(here.x, here.y, shown));
+    if (whom.standing === 'gone' || whom === who) {
+      this.go(who, legAt(here.x, here.y, shown));
+      return this.world.lost(who, whom);
+    }
     const there = { x: whom.xAt(now) - here.x, y: whom.yAt(now) - here.y };
     const away = Math.hypot(there.x, there.y);
-    const whenAnew = (): number => who.clock.version + whom.clock.version + whom.turns + whom.life;
+    const whenAnew = (): number => who.clock.version + whom.clock.version + whom.turns + whom.stood;
     if (away <= within + grid) {
+      if (who.flight) return this.world.arrived(who);
       // Near enough: it stands, and looks at whom it goes after.
       this.go(who, legAt(here.x, here.y, shown), there.x);
       return this.watchLeaving(who, going, whom, within + slack, whenAnew);
@@ -179,7 +193,7 @@ export class WalkKeeper {
       this.go(who, legAt(here.x, here.y, shown));
       const reach = { shape: 'disc', length: Math.max(0, beyond - slack) - whom.actor.radius } as const;
       return this.watch(going, {
-        stamp: () => who.clock.version + whom.clock.version + whom.turns + whom.life,
+        stamp: () => who.clock.version + whom.clock.version + whom.turns + whom.stood,
         foresee: (from) => meetingWall(who, { reach, opened: shown, live: longest }, whom, from),
         happen: () => this.steer(who),
       });
@@ -188,7 +202,7 @@ export class WalkKeeper {
     const aim = away <= nearly ? { x: who.facing, y: 0 } : { x: there.x / away, y: there.y / away };
     this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
     const isFollowed = whom.goes.vx !== 0 || whom.goes.vy !== 0;
-    this.watchLeaving(who, going, whom, beyond, () => who.clock.version + whom.clock.version + whom.turns + whom.life);
+    this.watchLeaving(who, going, whom, beyond, () => who.clock.version + whom.clock.version + whom.turns + whom.stood);
     if (isFollowed) this.later(who, going, 'aims', shown + aimsEach);
   }
 

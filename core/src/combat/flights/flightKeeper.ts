@@ -1,0 +1,162 @@
+import type { Px, Seconds } from '../../units.js';
+import { lasting, meetingWall } from '../moves/meetingWall.js';
+import type { Watched } from '../moves/watches.js';
+import type { Told } from '../outcomes/outcome.js';
+import type { FullPayload } from '../parts/asking.js';
+import type { Combatant } from '../parts/combatant.js';
+import { inCommon } from '../parts/given.js';
+import type { CompiledEventRules } from '../parts/references.js';
+import type { Walk } from '../walking/walkKeeper.js';
+
+/** Where what is let go goes. */
+export type Aim =
+  | { readonly type: 'place'; readonly x: Px; readonly y: Px }
+  | { readonly type: 'along'; readonly angle: number; readonly range: Px }
+  | { readonly type: 'after'; readonly whom: Combatant };
+
+/** What is let go, and what comes of it. */
+export interface Launch {
+  readonly aim: Aim;
+  readonly speed: number;
+  /** How many it goes on through. */
+  readonly pierce: number;
+  readonly spares: 'launcher' | 'own side' | 'nobody';
+  /** px that it rises half-way, as it is drawn. */
+  readonly hop: Px;
+  readonly meets: CompiledEventRules | undefined;
+  readonly lands: CompiledEventRules | undefined;
+  readonly payload: FullPayload;
+  /** It stays where it lands. */
+  readonly stays: boolean;
+}
+
+/** Something that flies. */
+export interface Flight extends Launch {
+  readonly launcher: Combatant | undefined;
+  readonly from: { readonly x: Px; readonly y: Px };
+  readonly watched: Set<Watched>;
+  readonly met: Set<Combatant>;
+  left: number;
+  /** Whom it was after is gone. */
+  lost: boolean;
+  over: boolean;
+}
+
+/** What flights need of the run that they are part of. */
+export interface FlightWorld {
+  now(): Seconds;
+  others(): readonly Combatant[];
+  watch(watched: Watched): void;
+  unwatch(watched: Watched): void;
+  raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
+  walk(who: Combatant, walk: Walk): void;
+  /** It has landed and is there no more. */
+  leave(who: Combatant): void;
+}
+
+/** Bodies that fly: they go as bodies walk, meet whoever is in their way, and land. */
+export class FlightKeeper {
+  private readonly flying = new Set<Combatant>();
+
+  constructor(private readonly world: FlightWorld) {}
+
+  begin(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
+    const now = this.world.now();
+    const from = { x: who.xAt(now), y: who.yAt(now) };
+    const flight: Flight = { ...launch, launcher, from, watched: new Set(), met: new Set(), left: launch.pierce, lost: false, over: false };
+    who.flight = flight;
+    this.flying.add(who);
+    if (launch.aim.type === 'along') for (const other of this.world.others()) this.watchFor(who, flight, other);
+    this.world.walk(who, walkOf(launch.aim, launch.speed, from, who));
+  }
+
+  /** Somebody takes part from now on: it may be met. */
+  join(other: Combatant): void {
+    for (const who of this.flying) if (who.flight?.aim.type === 'along') this.watchFor(who, who.flight, other);
+  }
+
+  /** It has come to where it was going, or is near whom it was after. */
+  arrive(who: Combatant): void {
+    const { flight } = who;
+    if (!flight || flight.over) return;
+    const whom = flight.aim.type === 'after' && !flight.lost ? flight.aim.whom : undefined;
+    if (whom && flight.meets) this.raise(who, flight, flight.meets, whom);
+    if (!flight.over) this.land(who, flight, whom);
+  }
+
+  /** Whom it was after is gone: it ends where that one was. */
+  lose(who: Combatant, whom: Combatant): void {
+    const { flight } = who;
+    const now = this.world.now();
+    if (!flight || flight.over) return;
+    flight.lost = true;
+    this.world.walk(who, { type: 'to', points: [{ x: whom.xAt(now), y: whom.yAt(now) }], round: false, speed: flight.speed });
+  }
+
+  /** It fell, or was taken away: nothing more comes of it. */
+  stop(who: Combatant): void {
+    if (who.flight && !who.flight.over) this.finish(who, who.flight);
+  }
+
+  private watchFor(who: Combatant, flight: Flight, other: Combatant): void {
+    if (other === who || other.flight || other.actor.untouched || !this.mayMeet(flight, other)) return;
+    const reaching = { reach: { shape: 'disc', length: who.actor.radius } as const, ...lasting };
+    const watched: Watched = {
+      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.stood,
+      foresee: (now) => (other.standing === 'up' ? meetingWall(who, reaching, other, now) : Infinity),
+      happen: () => {
+        this.world.unwatch(watched);
+        flight.watched.delete(watched);
+        this.meet(who, flight, other);
+      },
+    };
+    flight.watched.add(watched);
+    this.world.watch(watched);
+  }
+
+  private mayMeet({ launcher, spares }: Flight, other: Combatant): boolean {
+    if (other === launcher) return spares === 'nobody';
+    return spares !== 'own side' || !launcher || launcher.actor.side === '' || launcher.actor.side !== other.actor.side;
+  }
+
+  private meet(who: Combatant, flight: Flight, other: Combatant): void {
+    flight.met.add(other);
+    const { meets } = flight;
+    if (meets) this.raise(who, flight, meets, other);
+    if (flight.over) return;
+    if (flight.left-- <= 0) this.land(who, flight, other);
+  }
+
+  private land(who: Combatant, flight: Flight, on: Combatant | undefined): void {
+    const { lands, stays } = flight;
+    this.finish(who, flight);
+    if (lands) this.raise(who, flight, lands, on);
+    if (!stays) this.world.leave(who);
+  }
+
+  private raise(who: Combatant, { payload, launcher }: Flight, event: CompiledEventRules, target: Combatant | undefined): void {
+    const now = this.world.now();
+    const { vx, vy } = who.goes;
+    // The way of what strikes is the way that it flew.
+    const angle = vx === 0 && vy === 0 ? (who.facing === 1 ? 0 : 180) : (Math.atan2(vy, vx) * 180) / Math.PI;
+    const full = inCommon(event.fields, payload);
+    for (const { name, type } of event.fields) if (type === 'direction') full[name] = angle;
+    const place = { x: who.xAt(now), y: who.yAt(now) };
+    this.world.raise(event, { source: launcher, target, place }, full);
+  }
+
+  private finish(who: Combatant, flight: Flight): void {
+    flight.over = true;
+    this.flying.delete(who);
+    for (const watched of flight.watched) this.world.unwatch(watched);
+    flight.watched.clear();
+  }
+}
+
+function walkOf(aim: Aim, speed: number, from: { readonly x: Px; readonly y: Px }, who: Combatant): Walk {
+  if (aim.type === 'after') return { type: 'toward', whom: aim.whom, within: who.actor.radius + aim.whom.actor.radius, speed };
+  if (aim.type === 'place') return { type: 'to', points: [{ x: aim.x, y: aim.y }], round: false, speed };
+  const radians = (aim.angle * Math.PI) / 180;
+  const end = { x: from.x + Math.cos(radians) * aim.range, y: from.y + Math.sin(radians) * aim.range };
+  return { type: 'to', points: [end], round: false, speed };
+}

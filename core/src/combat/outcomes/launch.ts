@@ -1,0 +1,95 @@
+import type { Aim } from '../flights/flightKeeper.js';
+import { partyOf, placeOf, type Asking } from '../parts/asking.js';
+import { payloadFor } from '../parts/given.js';
+import { told } from '../parts/memory.js';
+import { choiceRule, flagRule, givenRule, maybeNumberRule, nameRule, numberRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import { defineOutcome } from './outcome.js';
+
+/** How far what flies ahead goes, where nothing is said. */
+const farthest = 2000;
+
+export const launch = defineOutcome({
+  outcome: 'launch',
+  about: 'Lets something fly: to a place, after somebody, or ahead until it meets somebody.',
+  fields: {
+    actor: nameRule('actor', 'What', 'The actor that flies: its body, its size, its pictures.'),
+    from: partyRule('From whom it flies.', 'source'),
+    to: choiceRule('To', 'After a party wherever it goes; to where it is now; or ahead.', ['after', 'place', 'ahead'], 'after'),
+    whom: partyRule('After whom, or to whose place.'),
+    speed: numberRule({ label: 'Speed', about: 'How fast it flies.', unit: 'px/s', min: 1, max: ruleLimits.px, default: 600 }),
+    range: maybeNumberRule({
+      label: 'Range',
+      about: `How far it flies ahead; ${farthest} px, when left out.`,
+      unit: 'px',
+      min: 1,
+      max: ruleLimits.px,
+    }),
+    meets: nameRule('event', 'On whom it meets', 'The event raised on each whom it meets; none, when empty.', ''),
+    lands: nameRule('event', 'Where it ends', 'The event raised where it ends; none, when empty.', ''),
+    pierce: numberRule({
+      label: 'Goes through',
+      about: 'How many it goes on through.',
+      unit: '',
+      min: 0,
+      max: 100,
+      whole: true,
+      default: 0,
+    }),
+    spares: choiceRule('Spares', 'Who is not met on the way.', ['launcher', 'own side', 'nobody'], 'launcher'),
+    hop: numberRule({
+      label: 'Hop',
+      about: 'How high it rises half-way to a place, as it is drawn.',
+      unit: 'px',
+      min: 0,
+      max: 4000,
+      default: 0,
+    }),
+    stays: flagRule('Stays', 'It stays where it ends; it is gone then otherwise.'),
+    payload: givenRule('What the payloads of its events have besides the fields of the same names.'),
+  },
+  compile(reader) {
+    const actor = reader.actor('actor');
+    const from = reader.choice('from');
+    const to = reader.choice('to');
+    const whom = reader.choice('whom');
+    const speed = reader.number('speed');
+    const range = reader.maybeNumber('range') ?? farthest;
+    const meets = reader.maybeEvent('meets');
+    const lands = reader.maybeEvent('lands');
+    const pierce = reader.number('pierce');
+    const spares = reader.choice('spares');
+    const hop = reader.number('hop');
+    const stays = reader.flag('stays');
+    const fields = [
+      ...(meets?.fields ?? []),
+      ...(lands?.fields ?? []).filter(({ name }) => !meets?.fields.some((one) => one.name === name)),
+    ];
+    const given = reader.given('payload', fields, 'its events');
+    const aimOf = (asking: Asking): Aim | undefined => {
+      const target = partyOf(asking, whom);
+      if (to === 'after') return target && { type: 'after', whom: target };
+      if (to === 'ahead') return { type: 'along', angle: aheadOf(asking, from), range };
+      const place = target ? { x: target.xAt(asking.at), y: target.yAt(asking.at) } : placeOf(asking);
+      return place && { type: 'place', ...place };
+    };
+    return {
+      happen(asking, doing) {
+        const by = partyOf(asking, from);
+        const begin = by ? { x: by.xAt(asking.at), y: by.yAt(asking.at) } : placeOf(asking);
+        const aim = aimOf(asking);
+        if (!begin || !aim) return;
+        const payload = payloadFor(fields, given, asking);
+        doing.launch(actor, begin, { aim, speed, pierce, spares, hop, meets, lands, payload, stays }, by);
+      },
+    };
+  },
+  words: ({ actor, to = 'after', whom = 'target', speed = 600, range }) =>
+    `let ${actor} fly ${to === 'ahead' ? `ahead${range === undefined ? '' : `, ${told(range)} px`}` : to === 'after' ? `after ${whom}` : `to where ${whom} is`} at ${told(speed)} px/s`,
+});
+
+/** The way that an event goes: its direction, or the way somebody faces. */
+function aheadOf(asking: Asking, from: 'source' | 'target'): number {
+  const field = asking.event.fields.find(({ type }) => type === 'direction');
+  if (field) return Number(asking.payload[field.name]);
+  return partyOf(asking, from)?.facing === -1 ? 180 : 0;
+}

@@ -1,0 +1,38 @@
+import { chanceIn, partyOf } from '../parts/asking.js';
+import { told } from '../parts/memory.js';
+import { flagRule, nameRule, numberRule, partyRule } from '../parts/ruleFields.js';
+import { defineOutcome } from './outcome.js';
+
+export const split = defineOutcome({
+  outcome: 'split',
+  about: 'Somebody splits into so many of the next lower rank, thrown apart; one of the lowest rank, or of none, into none.',
+  fields: {
+    of: partyRule('Who splits.'),
+    into: nameRule('actor', 'Into', 'Which actor they are; the same, when empty.', ''),
+    count: numberRule({ label: 'How many', about: 'How many there are.', unit: '', min: 1, max: 16, whole: true, default: 2 }),
+    apart: numberRule({ label: 'Apart', about: 'How far each is thrown.', unit: 'px', min: 0, max: 4000, default: 80 }),
+    seconds: numberRule({ label: 'In', about: 'How long each is thrown.', unit: 's', min: 0.01, max: 60, default: 0.4 }),
+    stays: flagRule('Stays', 'The one that splits is not gone.'),
+  },
+  compile(reader) {
+    const of = reader.choice('of');
+    const into = reader.maybeActor('into');
+    const count = reader.number('count');
+    const apart = reader.number('apart');
+    const seconds = reader.number('seconds');
+    const stays = reader.flag('stays');
+    const { key } = reader;
+    return {
+      happen(asking, doing) {
+        const who = partyOf(asking, of);
+        if (!who || who.rank <= 1) return;
+        const actor = into ?? who.actor;
+        const rank = Math.min(actor.ranks.length, who.rank - 1);
+        const place = { x: who.xAt(asking.at), y: who.yAt(asking.at) };
+        if (!stays) doing.away(who, undefined, asking);
+        doing.spawn({ how: 'splits', of: who, actor, rank, count, place, apart, seconds, angle: chanceIn(asking, key) * 360 }, who);
+      },
+    };
+  },
+  words: ({ of, into = '', count = 2 }) => `split ${of} into ${told(count)}${into === '' ? '' : ` ${into}`} of the next lower rank`,
+});
