@@ -712,6 +712,8 @@ export interface ArenaActorState {
   readonly facing: 1 | -1;
   /** How large it is, of its actor's size, by its rank. */
   readonly scale: number;
+  /** How much higher than it stands it is drawn, of what flies in a hop. */
+  readonly lift: number;
   /** The move that it is in, with its age on the body's clock; undefined for none. */
   readonly move: { readonly id: string; readonly age: number; readonly phase: 'wind-up' | 'contact' | 'recovery' } | undefined;
 }

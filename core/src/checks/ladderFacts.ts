@@ -5,7 +5,10 @@ import type { Project, Rung } from '../model/project.js';
 type Response = Project['responses'][number];
 
 /** Outcomes by which one event or state leads to another. */
-type Leading = Extract<Outcome, { outcome: 'raise' | 'away' | 'bring-back' | 'give' | 'take' | 'count' }>;
+export type Leading = Extract<
+  Outcome,
+  { outcome: 'raise' | 'away' | 'bring-back' | 'give' | 'take' | 'count' | 'launch' | 'shove' | 'split' }
+>;
 
 /** A place within a response's rungs. */
 type Place = readonly [rung: number, then: 'then', outcome: number];
@@ -49,7 +52,17 @@ export function factsOf(response: Response): LadderFacts {
   return facts;
 }
 
-const leadingKinds: readonly string[] = ['raise', 'away', 'bring-back', 'give', 'take', 'count'] satisfies Leading['outcome'][];
+const leadingKinds: readonly string[] = [
+  'raise',
+  'away',
+  'bring-back',
+  'give',
+  'take',
+  'count',
+  'launch',
+  'shove',
+  'split',
+] satisfies Leading['outcome'][];
 
 function leads(outcome: Outcome): outcome is Leading {
   return leadingKinds.includes(outcome.outcome);

@@ -4,7 +4,7 @@ import type { AmountDocument } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
-import { factsOf, mustHold } from './ladderFacts.js';
+import { factsOf, mustHold, type Leading } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
@@ -23,6 +23,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...loops(project),
     ...neverCleared(project),
     ...neverAnswered(project),
+    ...growth(project),
     ...looksAlike(project),
     ...soundsAlike(project),
   ];
@@ -251,9 +252,9 @@ function neverCleared({ statuses, responses, actors }: Rules): Problem[] {
       if (outcome.outcome === 'count' && !counted.has(outcome.counter)) counted.set(outcome.counter, ['responses', i, 'rungs', ...place]);
     }),
   );
-  // A move gives what it wears, and takes it.
-  for (const { moves = [] } of actors)
-    for (const { status } of moves) {
+  // Moves and zones give what they hold somebody in, and take it.
+  for (const { moves = [], zones = [] } of actors)
+    for (const { status } of [...moves, ...zones]) {
       if (status === undefined) continue;
       given.add(status);
       taken.add(status);
@@ -279,7 +280,7 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
   const raised: [string, DocumentPath][] = [
     ...responses.flatMap((response, i) =>
       factsOf(response).leading.flatMap(({ outcome, place }): [string, DocumentPath][] =>
-        outcome.outcome === 'raise' ? [[outcome.event, ['responses', i, 'rungs', ...place]]] : [],
+        raisedBy(outcome).map((event): [string, DocumentPath] => [event, ['responses', i, 'rungs', ...place]]),
       ),
     ),
     ...statuses.flatMap(({ ticks }, i): [string, DocumentPath][] => (ticks ? [[ticks.event, ['statuses', i, 'ticks']]] : [])),
@@ -288,6 +289,14 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
         event === undefined ? [] : [[event, ['actors', i, 'health']]],
       ),
     ),
+    ...actors.flatMap(({ zones = [], expires }, i) => [
+      ...zones.flatMap(({ enters, stays, leaves }, k) =>
+        [enters, stays?.event, leaves].flatMap((event): [string, DocumentPath][] =>
+          event === undefined ? [] : [[event, ['actors', i, 'zones', k]]],
+        ),
+      ),
+      ...(expires === undefined ? [] : [[expires, ['actors', i, 'expires']] as [string, DocumentPath]]),
+    ]),
     ...actors.flatMap(({ moves = [] }, i) =>
       moves.flatMap(({ contacts }, k) =>
         contacts.map(({ event }, j): [string, DocumentPath] => [event, ['actors', i, 'moves', k, 'contacts', j]]),
@@ -303,6 +312,47 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
     return [warning(path, `raises "${event}", which has no rung that answers it`, 'no response')];
   });
 }
+
+/** The events that an outcome raises, now or when what it brings about comes to it. */
+function raisedBy(outcome: Leading): string[] {
+  switch (outcome.outcome) {
+    case 'raise':
+      return [outcome.event];
+    case 'launch':
+      return [outcome.meets, outcome.lands].filter((event) => event !== '');
+    case 'shove':
+      return outcome.edge === '' ? [] : [outcome.edge];
+    default:
+      return [];
+  }
+}
+
+/** Bodies that there are once somebody has split down to the least rank, of a rung that splits whoever falls. */
+function growth({ responses, actors }: Rules): Problem[] {
+  const falls = new Map(
+    actors.flatMap(({ health, ranks = [], id }) =>
+      health?.falls === undefined ? [] : [[health.falls, { id, ranks: ranks.length }] as const],
+    ),
+  );
+  return responses.flatMap((response, i) => {
+    const actor = falls.get(response.event);
+    return factsOf(response).leading.flatMap(({ outcome, place }): Problem[] => {
+      if (outcome.outcome !== 'split' || !actor || actor.ranks < 2) return [];
+      const bodies = Array.from({ length: actor.ranks }, (_, rank) => outcome.count ** rank).reduce((sum, one) => sum + one, 0);
+      if (bodies <= manyBodies) return [];
+      return [
+        warning(
+          ['responses', i, 'rungs', ...place],
+          `splits into ${outcome.count}, ranks ${actor.ranks} to 1: ${bodies} bodies in all of one "${actor.id}"`,
+          'growth',
+        ),
+      ];
+    });
+  });
+}
+
+/** Bodies of one that splits, above which it is told. */
+const manyBodies = 64;
 
 function looksAlike({ actors }: Rules): Problem[] {
   return actors.flatMap(({ healthLooks = [] }, i) =>

@@ -41,6 +41,7 @@ function usesInFields(fields: RuleFields, document: Readonly<Record<string, unkn
           if (known.of === 'status') return there('statuses', value, place);
           if (known.of === 'sequence') return there('sequences', value, place);
           if (known.of === 'event') return there('events', value, place);
+          if (known.of === 'actor') return there('actors', value, place);
           return known.of === 'field' ? field(event, value, 'field', place) : [];
         case 'names':
           return known.of === 'actor' ? ((value ?? []) as string[]).flatMap((id, i) => there('actors', id, [...place, i])) : [];
@@ -95,6 +96,15 @@ export function usesOfMoves(moves: NonNullable<Actor['moves']>): Use[] {
       ...there('sequences', own, ['moves', i, 'contacts', k, 'sequence']),
       ...Object.keys(payload).flatMap((name) => field(event, name, 'field', ['moves', i, 'contacts', k, 'payload', name])),
     ]),
+  ]);
+}
+
+export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
+  return zones.flatMap(({ enters, stays, leaves, status }, i) => [
+    ...there('events', enters, ['zones', i, 'enters']),
+    ...there('events', stays?.event, ['zones', i, 'stays', 'event']),
+    ...there('events', leaves, ['zones', i, 'leaves']),
+    ...there('statuses', status, ['zones', i, 'status']),
   ]);
 }
 

@@ -7,7 +7,7 @@ import { errorAt, type Problem } from '../model/problem.js';
 import type { Collection } from '../model/collections.js';
 import type { Actor, Asset, Drill, EventType, Response, Sequence, Status } from '../model/project.js';
 import { parseTemplate } from '../model/template.js';
-import { usesOfDrill, usesOfMoves, usesOfResponse, usesOfStatus } from './ruleUses.js';
+import { usesOfDrill, usesOfMoves, usesOfResponse, usesOfStatus, usesOfZones } from './ruleUses.js';
 import type { Use } from './use.js';
 
 export type { Use } from './use.js';
@@ -21,7 +21,7 @@ export function usesOfSequence({ event, effects }: Sequence): Use[] {
 }
 
 /** What an actor asks of other documents. */
-export function usesOfActor({ picture, parts, clips = [], health, healthLooks = [], moves = [] }: Actor): Use[] {
+export function usesOfActor({ picture, parts, clips = [], health, healthLooks = [], moves = [], zones = [], expires }: Actor): Use[] {
   const event = (id: string | undefined, name: string): Use[] =>
     id === undefined ? [] : [{ path: formatPath(['health', name]), collection: 'events', id, need: 'event', field: '' }];
   const use = (id: string, ...path: DocumentPath): Use => ({
@@ -39,6 +39,8 @@ export function usesOfActor({ picture, parts, clips = [], health, healthLooks = 
     ...event(health?.falls, 'falls'),
     ...event(health?.returns, 'returns'),
     ...usesOfMoves(moves),
+    ...usesOfZones(zones),
+    ...(expires === undefined ? [] : [{ path: 'expires', collection: 'events' as const, id: expires, need: 'event' as const, field: '' }]),
   ];
 }
 

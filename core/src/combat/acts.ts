@@ -96,8 +96,13 @@ export class Acts {
     this.flights.join(who);
   }
 
-  launch(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
-    this.flights.begin(who, launch, launcher);
+  /** Makes ready what is let go, before it takes part. */
+  ready(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
+    this.flights.ready(who, launch, launcher);
+  }
+
+  launch(who: Combatant): void {
+    this.flights.begin(who);
   }
 
   shove(who: Combatant, thrown: Throw): void {

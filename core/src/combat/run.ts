@@ -74,12 +74,6 @@ export const instantLimit = 10_000;
 /** More bodies than this that outcomes bring about in a run are refused. */
 export const spawnLimit = 2000;
 
-/** How what is let go flies to a place, as it is drawn. */
-interface Flying {
-  readonly hop: Px;
-  readonly flight: Seconds;
-}
-
 /**
  * What decides, as it happens: a queue of instants without a step. Everything of an actor lies on its own clock, what belongs to
  * nobody on the world's. At one instant comes first what was decided before, then what is handed in, then what these raise.
@@ -193,7 +187,7 @@ export class Run implements Doing, RunState {
     { x, y }: Place,
     facing: 1 | -1,
     by: Combatant | undefined,
-    flying?: Flying,
+    launch?: Launch,
   ): Combatant | undefined {
     if (this.spawned >= spawnLimit) {
       this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
@@ -204,7 +198,8 @@ export class Run implements Doing, RunState {
     const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
     const who = new Combatant(id, this.combatants.length, own, clock, { x, y, facing, rank, by });
     who.setHealth(who.startHealth, who.shown(this.now));
-    const { hop, flight } = flying ?? { hop: 0, flight: 0 };
+    if (launch) this.acts.ready(who, launch, by);
+    const { hop, seconds: flight } = hopOf(launch, { x, y });
     this.listener.history?.({ of: 'join', who: id, at: this.now, actor: actor.id, x, y, facing, scale: own.scale, hop, flight });
     this.listener.history?.({ of: 'standing', who: id, at: this.now, value: 'up' });
     this.add(who);
@@ -212,14 +207,13 @@ export class Run implements Doing, RunState {
   }
 
   launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void {
-    const { aim, speed, hop } = launch;
-    const way = aim.type === 'place' ? Math.hypot(aim.x - from.x, aim.y - from.y) : 0;
+    const { aim } = launch;
     const ahead =
       aim.type === 'along' ? Math.cos((aim.angle * Math.PI) / 180) : (aim.type === 'place' ? aim.x : aim.whom.xAt(this.now)) - from.x;
-    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, { hop, flight: way / speed });
+    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, launch);
     if (!who) return;
     this.tell({ what: 'lets go', who: by?.id ?? '', body: who.id });
-    this.acts.launch(who, launch, by);
+    this.acts.launch(who);
   }
 
   spawn({ how, of, actor, rank, count, place, apart, seconds, angle }: Spawn, by: Combatant | undefined): void {
@@ -591,6 +585,12 @@ export class Run implements Doing, RunState {
     const shown = who.shown(this.now);
     this.listener.history({ of: 'health', who: who.id, at: this.now, value: who.health(shown), mending: who.mending, shown });
   }
+}
+
+/** How high what is let go rises, and for how long, as it is drawn: of what flies to a place. */
+function hopOf(launch: Launch | undefined, from: Place): { readonly hop: Px; readonly seconds: Seconds } {
+  if (launch?.aim.type !== 'place') return { hop: 0, seconds: 0 };
+  return { hop: launch.hop, seconds: Math.hypot(launch.aim.x - from.x, launch.aim.y - from.y) / launch.speed };
 }
 
 /** The harm that an event means for somebody, after what it resists. */

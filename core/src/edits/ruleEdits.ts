@@ -3,6 +3,7 @@ import { usesOfDocument } from '../checks/uses.js';
 import type { ListedCollection } from '../model/collections.js';
 import { isRecord } from '../model/json.js';
 import { isGroup, type Condition } from '../combat/conditions/registry.js';
+import type { Outcome } from '../combat/outcomes/registry.js';
 import type { DrillAct, PayloadField, Project, Response, Rung } from '../model/project.js';
 
 /** What a change of a name brings with it in the documents that decide. */
@@ -152,6 +153,16 @@ function withoutOwn<T extends { sequence?: string | undefined }>(one: T, id: str
   return others as T;
 }
 
+/** Outcomes once an actor is gone: it does not fly or fall any more, and what would split into it splits into its own kind. */
+function withoutBody(outcomes: readonly Outcome[], id: string): Outcome[] {
+  return outcomes.flatMap((one): Outcome[] => {
+    if (one.outcome === 'launch' && one.actor === id) return [];
+    if (one.outcome === 'split' && one.into === id) return [{ ...one, into: '' }];
+    if (one.outcome === 'drop') return [{ ...one, actors: (one.actors ?? []).filter((actor) => actor !== id) }];
+    return [one];
+  });
+}
+
 /** The same once an actor is gone: no drill has it, and a condition that asked for it alone holds never. */
 export function rulesWithoutActor({ responses, drills }: Pick<Project, 'responses' | 'drills'>, id: string): Changed {
   const left = (condition: Condition): Condition => {
@@ -166,7 +177,10 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
     ...responses.filter(asks).map((response) => ({
       collection: 'responses' as const,
       id: response.id,
-      document: { ...response, rungs: response.rungs.map((rung) => ({ ...rung, when: rung.when.map(left) })) },
+      document: {
+        ...response,
+        rungs: response.rungs.map((rung) => ({ ...rung, when: rung.when.map(left), then: withoutBody(rung.then, id) })),
+      },
     })),
     ...drills
       .filter(({ actors }) => actors.some(({ actor }) => actor === id))

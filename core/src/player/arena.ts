@@ -13,7 +13,7 @@ import type {
 } from '../contract.js';
 import type { CombatActor } from '../combat/parts/references.js';
 import { readEdges, type Edges } from '../combat/walking/throwKeeper.js';
-import type { HistoryStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
+import type { HistoryStep, JoinStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
 import { phaseAt } from '../combat/moves/moveKeeper.js';
 import { isStill } from '../combat/walking/leg.js';
 import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
@@ -26,6 +26,7 @@ import { show } from '../model/json.js';
 import { readList, readNumber, readRecord } from '../take/compileReferences.js';
 import { completePayload } from '../take/payload.js';
 import type { Seconds } from '../units.js';
+import { FlightHop, liftOf } from './flightHop.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
 import { afterwards, tellWay } from './ways.js';
@@ -41,6 +42,7 @@ export class LiveArena implements Arena {
   readonly moves: ArenaMoveStep[] = [];
   readonly actors: ArenaActorState[] = [];
   private readonly run: Run;
+  private readonly hops = new Map<string, Pick<JoinStep, 'at' | 'hop' | 'flight'>>();
   /** How often each had turned when the player was last told where it is. */
   private readonly toldTurns = new Map<Combatant, number>();
   /** Of the last advance, by body and world. */
@@ -124,6 +126,7 @@ export class LiveArena implements Arena {
       place,
       facing,
       scale: actor.scale,
+      lift: 0,
       move: undefined,
     });
   }
@@ -132,6 +135,12 @@ export class LiveArena implements Arena {
     if (step.of === 'standing' && step.value === 'up') this.player.bringBack(step.who);
     if (step.of === 'move') this.moves.push(moveOut(step));
     if (step.of === 'leg') this.jump(step);
+    if (step.of === 'join' && step.hop > 0) this.hop(step);
+  }
+
+  private hop({ who, at, hop, flight }: JoinStep): void {
+    this.hops.set(who, { at, hop, flight });
+    this.player.hop(who, new FlightHop(at, hop, flight));
   }
 
   /** Somebody who is put elsewhere at once was where it was until then. */
@@ -337,6 +346,8 @@ export class LiveArena implements Arena {
       const { units } = this.player;
       state.place = { x: units.xOut(who.xAt(this.now)), y: units.yOut(who.yAt(this.now)) };
       state.facing = who.facing;
+      const flies = this.hops.get(who.id);
+      state.lift = flies ? units.xOut(liftOf(flies.hop, flies.flight, this.now - flies.at)) : 0;
       const { acting } = who;
       state.move = acting && { id: acting.move.id, age: snap(shown - acting.began), phase: phaseAt(acting, shown) };
       this.player.tellHealth(who.id, state.share);

@@ -5,6 +5,7 @@ import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
 import { Histories } from '../combat/readHistory.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
+import { FlightHop, liftOf } from './flightHop.js';
 import { LivePlayer, type Going } from './player.js';
 import type { Buffers } from './playerFrame.js';
 import { afterwards, goingAt, tellWay } from './ways.js';
@@ -144,7 +145,8 @@ export class DrillTake {
       frame.looks[i] = this.histories.look(id, t);
       frame.gone[i] = this.histories.standing(id, t) === 'gone';
       Object.assign(frame.stands[i], this.histories.place(id, t));
-      frame.stands[i].lift = liftAt(this.cast[i], t);
+      const { hop, flight, since } = this.cast[i];
+      frame.stands[i].lift = liftOf(hop, flight, t - since);
     });
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
@@ -226,7 +228,10 @@ export class DrillTake {
       const actor = bodies[i];
       player.body(id, { x, y, facing, scale, ...(actor && { actor: actor.id }) });
     });
-    for (const { id } of this.cast) this.sendOff(player, id);
+    for (const { id, since, hop, flight } of this.cast) {
+      this.sendOff(player, id);
+      if (hop > 0) player.hop(id, new FlightHop(zero + since, hop, flight));
+    }
     for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
     return player;
   }
@@ -292,13 +297,6 @@ function castOf({ drill, history }: DrillRun): Cast[] {
     ...drill.actors.map(({ id, x, y, facing, actor }) => ({ id, x, y, facing, scale: actor.scale, since: 0, hop: 0, flight: 0 })),
     ...history.flatMap((step) => (step.of === 'join' ? [{ ...step, id: step.who, since: step.at }] : [])),
   ];
-}
-
-/** A hop of a flight: highest half-way. */
-function liftAt({ since, hop, flight }: Cast, t: Seconds): number {
-  if (hop === 0 || flight <= 0) return 0;
-  const u = (t - since) / flight;
-  return u > 0 && u < 1 ? 4 * hop * u * (1 - u) : 0;
 }
 
 /** Seconds of one piece. */

@@ -35,7 +35,7 @@ import { GameClock } from './gameClock.js';
 import { CueTeller } from './cueTeller.js';
 import { LiveTake } from './liveTake.js';
 import { NumbersTogether } from './numbersTogether.js';
-import { PlayerBody } from './playerBody.js';
+import { PlayerBody, type Mover } from './playerBody.js';
 import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
 import { longestStep, readComfort, readId, readPlacing, readPlayerOptions, readSeed, readStrikeOptions } from './playerOptions.js';
 import { Sampler, type ShownBody } from './sampler.js';
@@ -197,6 +197,11 @@ export class LivePlayer implements Player {
     const body = this.known(id);
     body.whereabouts.put(wall, x, y, vx, vy);
     this.face(id, facing);
+  }
+
+  /** A body rises and falls while it flies. */
+  hop(id: string, mover: Mover): void {
+    this.known(id).movers.push(mover);
   }
 
   /** A body faces one way from now on. */

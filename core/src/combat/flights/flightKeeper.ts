@@ -60,14 +60,19 @@ export class FlightKeeper {
 
   constructor(private readonly world: FlightWorld) {}
 
-  begin(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
+  /** What is let go, before it takes part: so that nobody takes it for a body in the way. */
+  ready(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
     const now = this.world.now();
     const from = { x: who.xAt(now), y: who.yAt(now) };
-    const flight: Flight = { ...launch, launcher, from, watched: new Set(), met: new Set(), left: launch.pierce, lost: false, over: false };
-    who.flight = flight;
+    who.flight = { ...launch, launcher, from, watched: new Set(), met: new Set(), left: launch.pierce, lost: false, over: false };
+  }
+
+  begin(who: Combatant): void {
+    const { flight } = who;
+    if (!flight) return;
     this.flying.add(who);
-    if (launch.aim.type === 'along') for (const other of this.world.others()) this.watchFor(who, flight, other);
-    this.world.walk(who, walkOf(launch.aim, launch.speed, from, who));
+    if (flight.aim.type === 'along') for (const other of this.world.others()) this.watchFor(who, flight, other);
+    this.world.walk(who, walkOf(flight.aim, flight.speed, flight.from, who));
   }
 
   /** Somebody takes part from now on: it may be met. */

@@ -14,6 +14,9 @@ export interface Edges {
   readonly bottom?: Px | undefined;
 }
 
+/** px that two instants on the grid of nanoseconds may be apart at the greatest speed there is. */
+const grid: Px = 1e-4;
+
 /** How somebody is thrown: evenly slower until it stands, as ease-out does. */
 export interface Throw {
   readonly distance: Px;
@@ -71,10 +74,19 @@ export class ThrowKeeper {
     const shown = who.shown(now);
     const speed = Math.hypot(leg.vx + (leg.ax ?? 0) * (shown - leg.since), leg.vy + (leg.ay ?? 0) * (shown - leg.since));
     who.thrownUntil = -Infinity;
-    who.go(legAt(who.xAt(now), who.yAt(now), shown));
+    const { x, y } = type === 'edge' ? this.within(who, who.xAt(now), who.yAt(now)) : { x: who.xAt(now), y: who.yAt(now) };
+    who.go(legAt(x, y, shown));
     this.world.tellLeg(who);
     if (type === 'edge' && thrown.edge) this.world.meetEdge(who, thrown.edge, speed, thrown.by);
     this.world.steer(who);
+  }
+
+  /** A place at an edge, exactly: instants are told on a grid. */
+  private within({ actor }: Combatant, x: Px, y: Px): { readonly x: Px; readonly y: Px } {
+    const { left = -Infinity, right = Infinity, top = -Infinity, bottom = Infinity } = this.world.edges();
+    const { radius } = actor;
+    const near = (value: Px, low: Px, high: Px): Px => (Math.abs(value - low) < grid ? low : Math.abs(value - high) < grid ? high : value);
+    return { x: near(x, left + radius, right - radius), y: near(y, top + radius, bottom - radius) };
   }
 
   /** Seconds after which the body's own edge meets one of the stage; undefined where it comes to a stand before. */

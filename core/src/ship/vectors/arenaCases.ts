@@ -506,4 +506,162 @@ export const arenaCases: readonly ArenaCase[] = [
     ],
     to: [0.25, 0.55, 0.8, 1.1, 1.7, 2.5, 2.9, 3.2, 4],
   },
+  {
+    about:
+      'what is let fly: to a place after distance ÷ speed; ahead until it meets an edge, through as many as it pierces, sparing whom it spares; after somebody, and to where that one was once it is gone',
+    actors: [
+      two[0],
+      { id: 'm', actor: 'struck', place: { x: 210, y: 0 }, facing: -1 },
+      { id: 'w', actor: 'near', place: { x: 330, y: 12 } },
+      { id: 'w2', actor: 'near', place: { x: 110, y: 0 } },
+    ],
+    bodies: { striker: { side: 'moss', radius: 20 }, struck: { radius: 30, speed: 50 }, near: { radius: 15 } },
+    ladders: {
+      call: [
+        rung(
+          'thrown',
+          [],
+          [
+            { outcome: 'launch', actor: 'near', to: 'place', speed: 500, lands: 'bare', meets: 'hit', hop: 40, payload: { damage: 3 } },
+            { outcome: 'launch', actor: 'near', to: 'ahead', speed: 400, range: 700, meets: 'hit', pierce: 1, payload: { damage: 4 } },
+            { outcome: 'launch', actor: 'near', to: 'ahead', speed: 300, range: 150, lands: 'back', spares: 'own side', stays: true },
+          ],
+        ),
+      ],
+      bare: [rung('seeks', [], [{ outcome: 'launch', actor: 'near', speed: 250, meets: 'hit', lands: 'back' }])],
+      fall: [rung('falls', [down], [{ outcome: 'away' }])],
+      hit: [rung('harms', [], [{ outcome: 'harm' }, plays('shines')])],
+      back: [rung('ends', [], [plays('shines')])],
+    },
+    script: [
+      { at: 0.1, event: 'call', source: 'b', target: 'm' },
+      { at: 1, event: 'bare', source: 'm', target: 'w2' },
+      { at: 1.2, event: 'bare', source: 'w', target: 'm' },
+      blow(1.5, { damage: 30 }, { target: 'w' }),
+    ],
+    acts: [{ at: 0.2, who: 'm', do: 'walk', points: [{ x: 210, y: 200 }] }],
+    to: [0.3, 0.62, 0.9, 1.4, 1.7, 3],
+  },
+  {
+    about:
+      'zones: who comes in, stays each so often on the world’s clock, and leaves; once for all, or again after a while; what holds whoever is in it; one that does not last',
+    actors: [
+      { id: 'b', actor: 'striker', place: { x: 0, y: 0 } },
+      { id: 'm', actor: 'struck', place: { x: -200, y: 10 } },
+      { id: 'w', actor: 'near', place: { x: 260, y: -20 }, facing: -1 },
+      { id: 'w2', actor: 'near', place: { x: 40, y: 70 } },
+    ],
+    statuses: [{ id: 'wet', prevents: ['mending'] }],
+    bodies: {
+      striker: {
+        untouched: true,
+        lives: 4,
+        expires: 'call',
+        zones: [
+          {
+            id: 'pool',
+            shape: { shape: 'disc', length: 60 },
+            enters: 'hit',
+            stays: { event: 'bare', every: 0.4 },
+            leaves: 'back',
+            again: 1.5,
+            status: 'wet',
+          },
+          { id: 'gate', shape: { shape: 'box', width: 40, height: 300 }, sides: ['moss'], kinds: ['round'], enters: 'call', once: true },
+        ],
+      },
+      struck: { radius: 20, speed: 150 },
+      near: { radius: 10, speed: 100 },
+    },
+    ladders: {
+      hit: [rung('in', [], [{ outcome: 'harm', points: 1 }])],
+      bare: [rung('stays', [], [{ outcome: 'harm', points: 2 }])],
+      back: [rung('out', [], [plays('shines')])],
+      call: [rung('told', [], [plays('stops')])],
+      fall: [rung('falls', [down], [])],
+    },
+    script: [{ at: 0.95, event: 'call', target: 'm' }],
+    acts: [
+      {
+        at: 0,
+        who: 'm',
+        do: 'walk',
+        points: [
+          { x: 100, y: 10 },
+          { x: 0, y: 10 },
+          { x: 200, y: 10 },
+        ],
+      },
+      { at: 0.3, who: 'w', do: 'walk', points: [{ x: -260, y: 40 }] },
+    ],
+    to: [0.5, 0.9, 1.3, 1.8, 2.5, 3.9, 6],
+  },
+  {
+    about:
+      'one of the greatest rank splits into the next lower, thrown apart, by rank as large, as strong and as fast; those of the least do not; something of some falls where it was, by chance, and vanishes',
+    seed: 5,
+    actors: [two[0], { id: 'm', actor: 'struck', place: { x: 90, y: 0 }, facing: -1 }],
+    bodies: {
+      struck: { radius: 40, speed: 100, ranks: [{ scale: 0.5, health: 8, speed: 300 }, { scale: 1 }] },
+      near: { lives: 0.6 },
+    },
+    ladders: {
+      hit: [harms],
+      call: [
+        rung(
+          'all',
+          [],
+          [{ outcome: 'raise', event: 'hit', on: 'around', around: 'source', radius: 900, sides: ['moss'], payload: { damage: 50 } }],
+        ),
+      ],
+      fall: [
+        rung('breaks', [down], [{ outcome: 'split', count: 3, apart: 60, seconds: 0.2 }], { goesOn: true }),
+        rung('leaves', [down], [{ outcome: 'drop', actors: ['near', 'striker'], share: 0.6, apart: 30, seconds: 0.1 }]),
+      ],
+    },
+    script: [
+      { at: 0.1, event: 'call', source: 'b' },
+      { at: 1, event: 'call', source: 'b' },
+    ],
+    to: [0.2, 0.5, 1.05, 1.5, 2],
+  },
+  {
+    about:
+      'moved by an outcome: slowing down evenly, on its own clock, until an edge of the stage stops it, which is told with how fast it was; struck while it goes, it goes anew',
+    edges: { right: 200, left: -150, bottom: 60 },
+    bodies: {
+      struck: {
+        radius: 20,
+        speed: 100,
+        moves: [{ id: 'reach', windUp: 0.1, contacts: [{ event: 'bare', live: 0.4, reach: { shape: 'disc', length: 80 } }] }],
+      },
+    },
+    ladders: {
+      hit: [
+        rung('against', [fieldIs('strong', 'on')], [{ outcome: 'shove', distance: 60, seconds: 0.2, way: 'against', edge: 'back' }]),
+        rung(
+          'with',
+          [],
+          [
+            { outcome: 'shove', distance: { of: payloadOf('damage'), times: 10 }, seconds: 0.4, edge: 'back' },
+            { outcome: 'shove', of: 'source', distance: 30, way: 'against' },
+          ],
+        ),
+      ],
+      back: [rung('stops', [], [plays('stops')])],
+      bare: [rung('reached', [], [plays('shines')])],
+    },
+    script: [
+      blow(0.1, { damage: 4 }),
+      blow(0.7, { damage: 30 }),
+      blow(1.6, { damage: 20, direction: 120 }),
+      blow(1.7, { damage: 20, direction: 120, strong: true }),
+      blow(2.5, { damage: 25, direction: 180 }),
+    ],
+    acts: [
+      { at: 2.4, who: 'm', do: 'move', move: 'reach' },
+      { at: 0.3, who: 'm', do: 'walk', points: [{ x: 0, y: 0 }] },
+    ],
+    to: [0.2, 0.6, 0.8, 1.5, 1.65, 1.9, 2.3, 2.6, 4],
+  },
 ];

@@ -35,6 +35,7 @@ export interface ArenaCase {
   readonly actors?: readonly ArenaActor[];
   readonly script: readonly Scripted[];
   readonly acts?: readonly Act[];
+  readonly edges?: { readonly left?: number; readonly right?: number; readonly top?: number; readonly bottom?: number };
   /** What an actor of the base has besides. */
   readonly bodies?: Readonly<Record<string, Json>>;
   readonly seed?: number;
@@ -179,9 +180,14 @@ function advanced(arena: Arena, moves: boolean): object {
     ...(touch && { touch: told({ ...roundedCues([touch])[0], ...(touch.place && { place: roundedCues([touch.place])[0] }) }) }),
     ...told({ happened: roundedCues(happened).map((one) => told(one, { over: 0, after: 0 })) }),
   }));
-  const actors = arena.actors.map(({ actor: _, statuses, place, facing, move, ...state }) =>
+  const actors = arena.actors.map(({ actor: _, statuses, place, facing, move, scale, lift, ...state }) =>
     told(
-      { ...roundedCues([state])[0], statuses: roundedCues(statuses), ...(moves && whereabouts(place, facing, move)) },
+      {
+        ...roundedCues([state])[0],
+        statuses: roundedCues(statuses),
+        ...(moves && whereabouts(place, facing, move)),
+        ...(scale !== 1 && { scale }),
+      },
       { standing: 'up' },
     ),
   );
@@ -197,14 +203,14 @@ function advanced(arena: Arena, moves: boolean): object {
 
 /** Plays a case with any runtime's `openKit` and writes down what it tells. */
 export function playArena(wanted: ArenaCase, openKit: (json: unknown) => Kit, defaults: ReturnType<typeof vectorDefaults>): ArenaScript {
-  const { actors = two, script, acts = [], seed = 1, to } = wanted;
-  const arena = openKit(kitOfCase(wanted, defaults)).arena({ actors, seed });
+  const { actors = two, script, acts = [], bodies, edges, seed = 1, to } = wanted;
+  const arena = openKit(kitOfCase(wanted, defaults)).arena({ actors, seed, ...(edges && { edges }) });
   for (const { at, event, repeat = { count: 1, every: 0 }, ...options } of script)
     for (let i = 0; i < repeat.count; i++) arena.raise(event, options, at + i * repeat.every);
   for (const act of acts) doAct(arena, act);
   const advances = to.map((instant) => {
     arena.advance(instant);
-    return advanced(arena, acts.length > 0);
+    return advanced(arena, bodies !== undefined);
   });
   return { ...wanted, advances };
 }

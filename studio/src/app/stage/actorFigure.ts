@@ -65,9 +65,9 @@ export class ActorFigure {
   }
 
   /** Where it stands and which way it faces by now, and which way it faced when its pictures were mirrored for that. */
-  stand({ x, y, facing, faced }: StandingFrame): void {
+  stand({ x, y, facing, faced, lift }: StandingFrame): void {
     this.restX = x;
-    this.restY = y;
+    this.restY = y - lift;
     this.facing = facing;
     this.looks = (this.mirrored * faced) as 1 | -1;
     this.body.scale.x = this.mirrored * faced * facing;
