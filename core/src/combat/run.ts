@@ -193,7 +193,8 @@ export class Run implements Doing, RunState {
       this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
       return undefined;
     }
-    const id = `${actor.id}~${++this.spawned}`;
+    this.spawned++;
+    const id = this.freeId(actor.id);
     const own = actor.ranks.at(rank - 1) ?? actor;
     const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
     const who = new Combatant(id, this.combatants.length, own, clock, { x, y, facing, rank, by });
@@ -204,6 +205,13 @@ export class Run implements Doing, RunState {
     this.listener.history?.({ of: 'standing', who: id, at: this.now, value: 'up' });
     this.add(who);
     return who;
+  }
+
+  /** A name that nobody has: its actor's, with which of those who came about it is. */
+  private freeId(actor: string): string {
+    let which = this.spawned;
+    while (this.byId.has(`${actor}-${which}`)) which++;
+    return `${actor}-${which}`;
   }
 
   launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void {

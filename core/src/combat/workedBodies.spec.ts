@@ -118,8 +118,8 @@ describe('worked fights of bodies', () => {
         [0.5, 'mark', 'b', 'm'],
         [1, 'burst', 'b', ''],
       ]);
-      expect(run.read.place('pod~1', 0.75).x).toBeCloseTo(150, 9);
-      expect([0.4, 0.75, 1].map((when) => run.read.standing('pod~1', when))).toEqual(['gone', 'up', 'gone']);
+      expect(run.read.place('pod-1', 0.75).x).toBeCloseTo(150, 9);
+      expect([0.4, 0.75, 1].map((when) => run.read.standing('pod-1', when))).toEqual(['gone', 'up', 'gone']);
     });
 
     it('meets a body with its edge', () => {
@@ -136,7 +136,7 @@ describe('worked fights of bodies', () => {
       const goes = [{ at: 0.5, who: 'm', do: 'walk', points: [{ x: 2000, y: 0 }] }];
       const far = fought(fight(flies({ to: 'ahead', range: 900, meets: 'blow' })), [thrown], { ...at(200), acts: goes });
       expect(far.harms).toEqual([[1.1, 10]]);
-      expect(far.read.place('pod~1', 1.0999999999).x).toBeCloseTo(360, 5);
+      expect(far.read.place('pod-1', 1.0999999999).x).toBeCloseTo(360, 5);
       const near = fought(fight(flies({ to: 'ahead', range: 300, meets: 'blow', lands: 'burst' })), [thrown], { ...at(200), acts: goes });
       expect(near.log.map((entry) => [entry.at, entry.event, entry.target])).toEqual([
         [0.5, 'mark', 'm'],
@@ -250,7 +250,7 @@ describe('worked fights of bodies', () => {
     expect([4, 3, 2, 1].map((rank) => pods.filter((one) => one.rank === rank).length)).toEqual([1, 4, 16, 64]);
     expect(pods.length).toBe(85);
     // Thrown 80 px apart, evenly.
-    const [first, second] = ['pod~1', 'pod~2'].map((id) => run.read.place(id, 1.4));
+    const [first, second] = ['pod-1', 'pod-2'].map((id) => run.read.place(id, 1.4));
     expect(Math.hypot(first.x, first.y)).toBeCloseTo(80, 6);
     expect(first.x * second.x + first.y * second.y).toBeCloseTo(0, 6);
     expect(run.read.standing('pod', 1.2)).toBe('gone');

@@ -92,8 +92,12 @@ export const raise = defineOutcome({
       const who = partyOf(asking, around);
       return who && { x: who.xAt(asking.at), y: who.yAt(asking.at) };
     };
+    const isNamed = kinds.length + sides.length > 0;
     const isTold = (who: Combatant, asking: Asking): boolean =>
       who.standing === 'up' &&
+      // What flies is not around, and a place only for whom it is named.
+      (!who.flight || (who.flight.over && who.flight.stays)) &&
+      (isNamed || !who.actor.untouched) &&
       !except.some((party) => partyOf(asking, party as 'source') === who) &&
       (kinds.length === 0 || kinds.some((kind) => who.actor.kinds.includes(kind))) &&
       (sides.length === 0 || sides.includes(who.actor.side));

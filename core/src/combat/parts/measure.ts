@@ -114,6 +114,13 @@ export const measureKinds: Readonly<Record<MeasureDocument['read'], MeasureKind>
         ? (asking.run.everybody.counters.get(counter) ?? 0)
         : ofParty(asking, of, (who) => who.memory.counters.get(counter) ?? 0),
   },
+  rank: {
+    about: 'Which size of its actor somebody is, from the least, 1; 0 of one that has but one.',
+    asks: ['of'],
+    unit: '',
+    label: ({ of }) => own(of, 'rank'),
+    read: (asking, { of }) => ofParty(asking, of, (who) => who.rank),
+  },
   distance: {
     about: 'px from the source to the target, middle to middle; for what is told to several, from where it is told.',
     asks: [],

@@ -18,7 +18,7 @@ export type Comparison = (typeof comparisons)[number];
 export type MeasureDocument =
   | { read: 'payload'; field: string }
   | { read: 'harm' | 'share-before' }
-  | { read: 'health' | 'health-share' | 'health-after' | 'health-share-after'; of: Party }
+  | { read: 'health' | 'health-share' | 'health-after' | 'health-share-after' | 'rank'; of: Party }
   | { read: 'stacks' | 'status-age'; status: string; of: Party }
   | { read: 'counter'; counter: string; of: Party | 'all' }
   | { read: 'distance' };
