@@ -41,6 +41,7 @@ import { ActorFight } from './actorFight';
 import { ActorFigure, type Cell } from './actorFigure';
 import { ActorMoves } from './actorMoves';
 import { ActorStage } from './actorStage';
+import { ActorZones } from './actorZones';
 import { Handle, type HandleMove } from './handle';
 import { MoveDesk } from './moveDesk';
 import { MovePaper } from './movePaper';
@@ -66,6 +67,7 @@ const margin = 44;
     ActorFigure,
     ActorMoves,
     ActorStage,
+    ActorZones,
     Choice,
     Handle,
     MovePaper,
@@ -147,7 +149,7 @@ export class ActorsPage {
 
   private readonly box = computed(() => {
     if (this.view() === 'stage') return this.stageBox();
-    return this.view() === 'moves' ? moveBox(this.desk) : bodyBox(this.chosen());
+    return this.view() === 'moves' ? moveBox(this.desk) : this.view() === 'fight' ? zoneBox(this.chosen()) : bodyBox(this.chosen());
   });
   /** What is seen while something is dragged: the paper does not move under the pointer. */
   private readonly held = signal<Box | undefined>(undefined);
@@ -373,6 +375,16 @@ function moveBox(desk: MoveDesk): Box {
   const top = Math.min(-half.y, place.y - high);
   const bottom = Math.max(half.y, place.y + high);
   return { x: left, y: top, width: right - left, height: bottom - top };
+}
+
+/** A body with its zones. */
+function zoneBox(actor: Actor | undefined): Box {
+  const { x, y, width, height } = bodyBox(actor);
+  const half = (actor?.zones ?? []).map(({ shape }) =>
+    shape.shape === 'disc' ? { x: shape.length, y: shape.length } : { x: shape.width / 2, y: shape.height / 2 },
+  );
+  const [wide, high] = [Math.max(width / 2, ...half.map((one) => one.x)), Math.max(height / 2, ...half.map((one) => one.y))];
+  return half.length === 0 ? { x, y, width, height } : { x: -wide, y: -high, width: wide * 2, height: high * 2 };
 }
 
 /** A body with room for the poses to move its parts. */

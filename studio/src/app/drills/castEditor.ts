@@ -45,10 +45,41 @@ import { DrillService } from './drillService';
             [max]="most(one)"
             (changed)="put(one, { health: $event.value }, $event.gesture)"
           />
+          @if (ranks(one); as most) {
+            <span>size</span>
+            <und-scrub-number
+              [label]="'Size of ' + one.id"
+              [value]="one.rank ?? most"
+              [min]="1"
+              [max]="most"
+              (changed)="put(one, { rank: round($event.value) }, $event.gesture)"
+            />
+          }
           <button type="button" class="plain" [attr.aria-label]="'Leave ' + one.id + ' out'" (click)="remove(one)">✕</button>
         </div>
       </fieldset>
     }
+    <fieldset>
+      <legend>edges of the stage</legend>
+      @for (side of sides; track side) {
+        <div class="row">
+          <span class="field-label">{{ side }}</span>
+          @if (drill().edges?.[side] !== undefined) {
+            <und-scrub-number
+              [label]="'Edge, ' + side"
+              unit="px"
+              [value]="drill().edges?.[side] ?? 0"
+              [min]="-1000000"
+              [max]="1000000"
+              (changed)="setEdge(side, $event.value, $event.gesture)"
+            />
+            <button type="button" class="plain" [attr.aria-label]="'No edge, ' + side" (click)="setEdge(side, undefined)">✕</button>
+          } @else {
+            <button type="button" class="plain" [attr.aria-label]="'An edge, ' + side" (click)="setEdge(side, first[side])">none</button>
+          }
+        </div>
+      }
+    </fieldset>
     <und-add-menu words="+ actor" label="Let another take part" [choices]="addable()" (chosen)="add($event)" />
   `,
   styleUrl: './entryEditor.scss',
@@ -75,6 +106,32 @@ export class CastEditor {
 
   protected most({ actor }: DrillActor): number {
     return this.project().actors.find(({ id }) => id === actor)?.health?.most ?? 100;
+  }
+
+  protected readonly sides = ['left', 'right', 'top', 'bottom'] as const;
+  /** Where an edge is put at first. */
+  protected readonly first = { left: -400, right: 400, top: -200, bottom: 200 } as const;
+
+  /** How many sizes its actor has; 0 of one that has but one. */
+  protected ranks({ actor }: DrillActor): number {
+    return this.project().actors.find(({ id }) => id === actor)?.ranks?.length ?? 0;
+  }
+
+  protected round(value: number): number {
+    return Math.round(value);
+  }
+
+  /** Whoever is thrown is stopped there. */
+  protected setEdge(side: (typeof this.sides)[number], at: number | undefined, gesture?: string): void {
+    this.drills.edit(
+      `edge, ${side}`,
+      ({ edges = {}, ...drill }) => {
+        const { [side]: _, ...others } = edges;
+        const left = at === undefined ? others : { ...others, [side]: at };
+        return Object.keys(left).length === 0 ? drill : { ...drill, edges: left };
+      },
+      gesture,
+    );
   }
 
   protected start(one: DrillActor): number {

@@ -214,7 +214,11 @@ function optionOf(series: readonly Series[], length: number, token: (name: strin
     legend: {
       data: series.filter(({ panel }) => panel === 'health' || panel === 'status').map(({ name }) => name),
       bottom: 0,
-      itemHeight: 8, itemWidth: 18, textStyle: { color: token('--ink'), fontSize: 11 }, type: 'plain' },
+      itemHeight: 8,
+      itemWidth: 18,
+      textStyle: { color: token('--ink'), fontSize: 11 },
+      type: 'plain',
+    },
     series: series.map(({ name, actor, panel, points }) => ({
       name,
       type: 'line',

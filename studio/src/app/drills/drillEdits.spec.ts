@@ -42,7 +42,10 @@ describe('a drill', () => {
   });
 
   it('stands on the stage as it says, mirrored where it faces another way', () => {
-    const [first, second] = bodiesOf({ ...drill, actors: drill.actors.map((one) => ({ ...one, facing: 1 })) }, whole.actors);
+    const [first, second] = bodiesOf(
+      drill.actors.map((one) => ({ ...one, facing: 1 })),
+      whole.actors,
+    );
     expect([first.role, second.role]).toEqual(['source', 'target']);
     const mirrored = (a: Actor): number => (a.looks === 'right' ? 1 : -1) * (a.role === 'source' ? 1 : -1);
     // The dummy's picture looks left, as it stands; facing right it is mirrored.

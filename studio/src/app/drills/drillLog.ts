@@ -200,6 +200,15 @@ function happeningWords(one: Happening): string {
       return `raises ${one.event}${one.on ? ` on ${one.on}` : ''}`;
     case 'counts':
       return `${one.counter} is ${number(one.value)}`;
+    case 'lets go':
+    case 'lets fall':
+      return `${one.who} ${one.what} ${one.body}`;
+    case 'splits':
+      return `${one.who} splits into ${one.count} ${one.into}`;
+    case 'throws':
+      return `${one.who} is moved ${number(one.distance)} px`;
+    case 'too many':
+      return `no more ${one.body}: at most ${one.most} bodies come about`;
     case 'breaks off':
       return `${one.who} breaks off ${one.move}`;
     case 'looks':

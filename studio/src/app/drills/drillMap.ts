@@ -31,34 +31,38 @@ interface Point {
       <line class="ground" [attr.x1]="seen.x" [attr.x2]="seen.x + seen.width" y1="0" y2="0" />
       @for (body of bodies(); track body.id) {
         <polyline class="way" [attr.points]="body.way" [style.stroke]="body.ink" [style.stroke-width]="1.6 * seen.unit" />
-        <circle
-          class="size"
-          [attr.cx]="body.now.x"
-          [attr.cy]="body.now.y"
-          [attr.r]="body.radius"
-          [style.stroke]="body.ink"
-          [style.stroke-width]="seen.unit"
-        />
-        <path class="facing" [attr.d]="body.arrow" [style.fill]="body.ink" />
-        <g
-          class="start"
-          role="button"
-          tabindex="0"
-          [attr.aria-label]="'Where ' + body.id + ' begins: ' + body.start.x + ', ' + body.start.y + '; arrow keys move it'"
-          (undDrag)="dragStart($event, body.id)"
-          (keydown)="keyStart($event, body.id)"
-        >
-          <title>{{ body.id }} begins here</title>
-          <rect
-            [attr.x]="body.start.x - 5 * seen.unit"
-            [attr.y]="body.start.y - 5 * seen.unit"
-            [attr.width]="10 * seen.unit"
-            [attr.height]="10 * seen.unit"
+        @if (body.isThere) {
+          <circle
+            class="size"
+            [attr.cx]="body.now.x"
+            [attr.cy]="body.now.y"
+            [attr.r]="body.radius"
             [style.stroke]="body.ink"
-            [style.stroke-width]="1.6 * seen.unit"
+            [style.stroke-width]="seen.unit"
           />
-          <text [attr.x]="body.start.x" [attr.y]="body.start.y - 9 * seen.unit" [style.font-size.px]="11 * seen.unit">{{ body.id }}</text>
-        </g>
+          <path class="facing" [attr.d]="body.arrow" [style.fill]="body.ink" />
+        }
+        @if (body.start; as start) {
+          <g
+            class="start"
+            role="button"
+            tabindex="0"
+            [attr.aria-label]="'Where ' + body.id + ' begins: ' + start.x + ', ' + start.y + '; arrow keys move it'"
+            (undDrag)="dragStart($event, body.id)"
+            (keydown)="keyStart($event, body.id)"
+          >
+            <title>{{ body.id }} begins here</title>
+            <rect
+              [attr.x]="start.x - 5 * seen.unit"
+              [attr.y]="start.y - 5 * seen.unit"
+              [attr.width]="10 * seen.unit"
+              [attr.height]="10 * seen.unit"
+              [style.stroke]="body.ink"
+              [style.stroke-width]="1.6 * seen.unit"
+            />
+            <text [attr.x]="start.x" [attr.y]="start.y - 9 * seen.unit" [style.font-size.px]="11 * seen.unit">{{ body.id }}</text>
+          </g>
+        }
       }
       @for (walk of walks(); track $index) {
         <polyline class="planned" [attr.points]="walk.line" [style.stroke-width]="seen.unit" [style.stroke-dasharray]="4 * seen.unit" />
@@ -150,10 +154,15 @@ export class DrillMap {
   /** Everybody's way as corners: it is straight between what changes it. */
   private readonly ways = computed(() => {
     const { histories, run, duration } = this.take();
-    return this.drill().actors.map(({ id }) => {
-      const instants = histories.of('leg', id).map(({ at }) => at);
-      const corners = [...new Set([0, ...instants, duration])].map((at) => histories.place(id, at));
-      return { id, corners, radius: run.drill.actors.find((one) => one.id === id)?.actor.radius ?? 0 };
+    return run.combatants.map(({ id, actor }) => {
+      const begun = histories.of('join', id).at(0)?.at ?? 0;
+      const over = histories.of('standing', id).find(({ value, at }) => value === 'gone' && at > begun)?.at ?? duration;
+      const legs = histories.of('leg', id).filter(({ at }) => at <= over);
+      const last = actor.lives < Infinity || begun > 0 ? over : duration;
+      // One that slows down is on its way between its corners as well.
+      const between = legs.flatMap(({ at, ax, ay }, i) => (ax || ay ? [at, (at + (legs.at(i + 1)?.at ?? last)) / 2] : [at]));
+      const corners = [...new Set([begun, ...between, last])].map((at) => histories.place(id, at));
+      return { id, corners, radius: actor.radius };
     });
   });
 
@@ -198,15 +207,18 @@ export class DrillMap {
     const at = Math.min(this.take().duration, Math.max(0, this.time()));
     const { unit } = this.box();
     return this.ways().map(({ id, corners, radius }, i) => {
+      const cast = this.drill().actors.at(i);
       const now = histories.place(id, at);
       const [tip, half] = [9 * unit * now.facing, 5 * unit];
       return {
         id,
         now,
+        // Whoever is gone, or has not come about, has a way and no place.
+        isThere: histories.standing(id, at) !== 'gone',
         radius: Math.max(4 * unit, radius),
         way: lineOf(corners),
         ink: `var(${inks[i % inks.length]})`,
-        start: this.drill().actors[i].place,
+        start: cast?.place,
         arrow: `M${now.x - tip / 2} ${now.y - half} L${now.x + tip / 2} ${now.y} L${now.x - tip / 2} ${now.y + half} z`,
       };
     });

@@ -5,7 +5,7 @@ import { DrillTake, runAndJudge, runDrill, type CombatPlan, type DrillRun, type 
 import { StageLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
-import { bodiesOf } from './drillEdits';
+import { bodiesOf, joinedIn, type StageBody } from './drillEdits';
 
 /** A drill as it goes, with what it was held against. */
 export interface Shown {
@@ -56,8 +56,11 @@ export class DrillService {
   /** The same list while nobody changes, so that the stage is not drawn anew. */
   private readonly bodies = computed(
     (): readonly (Actor & KitActor)[] => {
-      const [drill, project] = [this.drill(), this.project()];
-      return drill && project ? (bodiesOf(drill, project.actors) as (Actor & KitActor)[]) : [];
+      const [shown, project] = [this.shown(), this.project()];
+      if (!shown || !project) return [];
+      const { drill, run } = shown;
+      const cast = drill.actors.map((one, i): StageBody => ({ ...one, scale: run.drill.actors[i].actor.scale }));
+      return bodiesOf([...cast, ...joinedIn(run)], project.actors) as (Actor & KitActor)[];
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );

@@ -1,4 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Drill } from '@undatio/core';
@@ -88,6 +101,11 @@ export class DrillsPage {
         this.compared.set(undefined);
         this.drills.look(id);
       });
+    });
+    const [host, injector] = [inject<ElementRef<HTMLElement>>(ElementRef).nativeElement, inject(Injector)];
+    effect(() => {
+      // The one that is looked at may be far down the list.
+      if (this.chosen()) afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
     });
     inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
   }

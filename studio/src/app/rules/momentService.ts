@@ -12,7 +12,7 @@ import {
   type ProbedParty,
   type RungAnswer,
 } from '@undatio/core/internal';
-import { bodiesOf } from '../drills/drillEdits';
+import { bodiesOf, joinedIn, type StageBody } from '../drills/drillEdits';
 import type { OnLoan } from '../playback/stageLoan';
 import { StageSetUps } from '../stage/stageSetUps';
 import { castAt } from './momentCast';
@@ -80,9 +80,11 @@ export class MomentService {
     };
   });
 
-  private readonly bodies = computed(() => bodiesOf({ actors: this.cast() }, this.staged()?.project.actors ?? []) as (Actor & KitActor)[], {
-    equal: isSame,
-  });
+  private readonly bodies = computed(() => this.bodiesFor(this.cast()), { equal: isSame });
+
+  private bodiesFor(bodies: readonly StageBody[]): (Actor & KitActor)[] {
+    return bodiesOf(bodies, this.staged()?.project.actors ?? []) as (Actor & KitActor)[];
+  }
 
   /** What comes of it, for the stage. */
   readonly shown = computed((): OnLoan | undefined => {
@@ -95,7 +97,8 @@ export class MomentService {
     });
     const stage = { source: this.placeOf('source'), target: this.placeOf('target'), others };
     const run = runMoment(plan, known, asked, stage, followed, this.staged()?.project.stopBudget);
-    const bodies = this.bodies();
+    const joined = joinedIn(run);
+    const bodies = joined.length === 0 ? this.bodies() : this.bodiesFor([...cast, ...joined]);
     return { id: `moment of ${known.id}`, take: new DrillTake({ run, bodies, planOf: plan.planOf }), bodies };
   });
 

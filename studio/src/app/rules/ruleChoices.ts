@@ -34,6 +34,8 @@ export function choicesFor(
         return named(project.sequences);
       case 'event':
         return named(project.events);
+      case 'actor':
+        return named(project.actors);
       case 'field':
         return (event?.fields ?? [])
           .filter(({ type }) => type !== 'number' && type !== 'direction')

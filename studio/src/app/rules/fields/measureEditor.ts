@@ -89,6 +89,7 @@ const wordsOf: Readonly<Record<MeasureDocument['read'], string>> = {
   'share-before': 'share of health before it',
   'health-after': 'health after it',
   'health-share-after': 'share of health after it',
+  rank: 'rank',
   stacks: 'stacks',
   'status-age': 'age of a status',
   counter: 'counter',
