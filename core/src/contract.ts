@@ -662,6 +662,15 @@ export interface ArenaMoveStep {
   readonly why: string;
 }
 
+/** What somebody does, as the drills of a kit say it; in the kit's conventions. */
+export type ArenaAct =
+  | { readonly do: 'move'; readonly move: string; readonly toward?: string }
+  | { readonly do: 'let-go' | 'stop' }
+  | { readonly do: 'walk'; readonly points: readonly Place[]; readonly round?: boolean; readonly speed?: number }
+  | { readonly do: 'approach'; readonly whom: string; readonly within: number; readonly speed?: number }
+  | { readonly do: 'keep-away'; readonly whom: string; readonly beyond: number; readonly speed?: number }
+  | { readonly do: 'turn'; readonly facing: 1 | -1 };
+
 /** Where somebody goes, by so much a second of its own clock; by its actor's speed where it is not said. */
 export type ArenaWalk =
   | { readonly points: readonly Place[]; readonly round?: boolean; readonly speed?: number }
@@ -677,6 +686,8 @@ export interface ArenaActor {
   readonly scale?: number;
   /** Points that it begins with, when not its actor's own. */
   readonly health?: number;
+  /** Which of its sizes, from the least, 1; the largest, when left out. */
+  readonly rank?: number;
 }
 
 export interface ArenaOptions {
@@ -723,7 +734,7 @@ export interface Arena {
   readonly now: number;
   /** The player that it plays on: for sequences that no rule decides, comfort, bounds. */
   readonly player: Player;
-  /** Whoever takes part: those who joined, then whom outcomes have brought about; the latter for good, though they are gone. */
+  /** Whoever takes part. Whom an outcome has brought about, and who is gone for good, leaves it ten seconds later. */
   readonly actors: readonly ArenaActorState[];
   readonly frame: PlayerFrame;
   /** Of the last advance: instants of sounds and signals from its beginning, those of the log from the arena's. */
@@ -735,6 +746,8 @@ export interface Arena {
   place(id: string, place: Place & { readonly facing?: 1 | -1; readonly velocity?: Place }): void;
   /** Raises an event now, or at an instant that is still to come; several of one instant in the order in which they were raised. */
   raise(event: string, options?: ArenaRaise, at?: number): void;
+  /** Lets somebody do something, now or at an instant that is still to come. */
+  act(id: string, act: ArenaAct, at?: number): void;
   /** Lets somebody begin a move, now or at an instant that is still to come, having turned to somebody if it is to. */
   move(id: string, move: string, options?: { readonly toward?: string }, at?: number): void;
   /** Lets go of the move that somebody holds. */

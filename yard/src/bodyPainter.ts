@@ -28,18 +28,20 @@ export class BodyPainter {
     if (state?.standing === 'gone') return;
     const actor = kit?.actors.find(({ id }) => id === body.actor);
     const { width, height } = actor ?? unknown;
+    // What flies in a hop is drawn higher than it stands.
+    const lift = state?.lift ?? 0;
     this.scratch.width = (width + 2 * margin) * sharpness;
     this.scratch.height = (height + 2 * margin) * sharpness;
-    const ink = this.scratch.getContext('2d') as CanvasRenderingContext2D;
+    const ink = this.scratch.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
     if (kit && actor) this.paintActor(ink, kit, actor, pictures, body, kit.shownCell(actor.id, body, this.shown, state?.look, now));
     else paintPlain(ink);
     if (body.flash > 0) flood(ink, body);
     context.save();
     // A body turns and is squashed about the middle of its foot.
-    context.translate(body.x, body.y + height / 2);
+    context.translate(body.x, body.y - lift + (height * body.scale) / 2);
     context.rotate((body.rotation * Math.PI) / 180);
-    context.scale(body.scaleX, body.scaleY);
+    context.scale(body.scaleX * body.scale, body.scaleY * body.scale);
     context.globalAlpha = body.alpha;
     context.drawImage(this.scratch, -width / 2 - margin, -height - margin, width + 2 * margin, height + 2 * margin);
     context.restore();

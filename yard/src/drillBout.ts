@@ -1,4 +1,14 @@
-import type { Arena, ArenaActor, ArenaActorState, Kit, Payload, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import type {
+  Arena,
+  ArenaAct,
+  ArenaActor,
+  ArenaActorState,
+  ArenaOptions,
+  Kit,
+  Payload,
+  PlayerFrame,
+  PlayerSound,
+} from '@undatio/core/runtime';
 import { decidedWords, type Bout } from './bout.js';
 
 /** A drill as `kit.json` holds it. */
@@ -17,13 +27,17 @@ export interface DrillDocument {
     readonly payload?: Payload;
     readonly repeat?: { readonly count: number; readonly every: number };
   }[];
+  readonly acts?: readonly ({ readonly at: number; readonly who: string } & ArenaAct)[];
+  readonly edges?: ArenaOptions['edges'];
 }
 
 /** An arena with all of a drill's script raised, at its first instant. */
-export function arenaOf(kit: Kit, { actors, seed, script, length }: DrillDocument): Arena {
-  const arena = kit.arena({ actors, seed });
+export function arenaOf(kit: Kit, { actors, seed, script, acts = [], edges, length }: DrillDocument): Arena {
+  const arena = kit.arena({ actors, seed, ...(edges && { edges }) });
   for (const { at, event, repeat = { count: 1, every: 0 }, ...options } of script)
     for (let i = 0; i < repeat.count && at + i * repeat.every <= length; i++) arena.raise(event, options, at + i * repeat.every);
+  // At one instant acts come after the script.
+  for (const { at, who, ...act } of acts) arena.act(who, act, at);
   return arena;
 }
 

@@ -5,6 +5,7 @@ import { Joust } from './joust.js';
 import { ArchiveError, openArchive, type OpenedKit } from './openArchive.js';
 import { Painter } from './painter.js';
 import { Speaker } from './speaker.js';
+import { Wave } from './wave.js';
 
 function find<T extends Element>(id: string): T {
   const element = document.getElementById(id);
@@ -22,6 +23,8 @@ const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.play
 
 /** How a drill is named among sequences. */
 const drillMark = 'drill:';
+/** What the wave is called among drills. */
+const waveMark = 'wave:';
 
 function note(line: string): void {
   const item = document.createElement('li');
@@ -67,7 +70,8 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
       `${kit.name} from ${name}: ${kit.sequences.length} sequences` +
       (blows.length > 0 ? `, ${drills.length} drills, and rules that decide.` : '.');
     const optionsOfDrills = (mark: string): HTMLOptionElement[] => drills.map(({ id, label }) => new Option(label, mark + id));
-    find('watch').replaceChildren(new Option('the joust', ''), ...optionsOfDrills(''));
+    const waves = Wave.of(next.played, next.fighters, note) ? [new Option('one against a wave', waveMark)] : [];
+    find('watch').replaceChildren(new Option('the joust', ''), ...waves, ...optionsOfDrills(''));
     find('sequence').replaceChildren(...kit.sequences.map((id) => new Option(id, id)), ...optionsOfDrills(drillMark));
     message.textContent = '';
     watch('');
@@ -78,12 +82,13 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
   }
 }
 
-/** The joust, or a drill by its id. */
+/** The joust, the wave, or a drill by its id. */
 function watch(drill: string): void {
   if (!opened) return;
-  const { played, drills } = opened;
+  const { played, drills, fighters } = opened;
   const found = drills.find(({ id }) => id === drill);
-  bout = found ? new DrillBout(played, found, note) : new Joust(played, opened, note);
+  const wave = drill === waveMark ? Wave.of(played, fighters, note) : undefined;
+  bout = wave ?? (found ? new DrillBout(played, found, note) : new Joust(played, opened, note));
   log.replaceChildren();
 }
 

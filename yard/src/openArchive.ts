@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { openKit, type Kit, type KitError } from '@undatio/core/runtime';
 import type { DrillDocument } from './drillBout.js';
+import type { Fighter } from './wave.js';
 
 /** An event of the kit that takes health and that its rules answer, with the fields that say how much and of which kind. */
 export interface Blow {
@@ -20,6 +21,8 @@ export interface OpenedKit {
   /** Sequences that no rule plays. */
   readonly undecided: readonly string[];
   readonly drills: readonly DrillDocument[];
+  /** Its actors as they fight. */
+  readonly fighters: readonly Fighter[];
   file(path: string): Uint8Array | undefined;
 }
 
@@ -50,7 +53,15 @@ export function openArchive(bytes: Uint8Array): OpenedKit {
     const played = openKit({ ...(json as object), conventions: own });
     const documents = json as KitDocuments;
     const undecided = undecidedOf(kit.sequences, documents);
-    return { kit, played, blows: blowsOf(documents), undecided, drills: documents.drills ?? [], file: (path) => files[path] };
+    return {
+      kit,
+      played,
+      blows: blowsOf(documents),
+      undecided,
+      drills: documents.drills ?? [],
+      fighters: documents.actors ?? [],
+      file: (path) => files[path],
+    };
   } catch (error) {
     const { path, expected } = error as KitError;
     throw new ArchiveError(`kit.json cannot be used: ${path}: ${expected}`);
@@ -73,6 +84,7 @@ interface KitDocuments {
     readonly cues?: Readonly<Record<string, string>>;
     readonly late?: readonly { readonly sequence: string }[];
   }[];
+  readonly actors?: readonly Fighter[];
   readonly drills?: readonly DrillDocument[];
 }
 
@@ -86,9 +98,10 @@ function blowsOf({ events, responses = [], statuses = [] }: KitDocuments): Blow[
   });
 }
 
-function undecidedOf(sequences: readonly string[], { responses = [], statuses = [] }: KitDocuments): string[] {
+function undecidedOf(sequences: readonly string[], { responses = [], statuses = [], actors = [] }: KitDocuments): string[] {
   const played = new Set([
     ...responses.flatMap(({ rungs }) => rungs.flatMap(({ then }) => then.map(({ sequence }) => sequence))),
+    ...actors.flatMap(({ moves = [] }) => moves.flatMap(({ sequence, contacts }) => [sequence, ...contacts.map((one) => one.sequence)])),
     ...statuses.flatMap(({ cues = {}, late = [] }) => [...Object.values(cues), ...late.map(({ sequence }) => sequence)]),
   ]);
   return sequences.filter((id) => !played.has(id));

@@ -109,6 +109,11 @@ export class Acts {
     this.throws.begin(who, thrown);
   }
 
+  /** Somebody takes part no more. */
+  forgetBody(who: Combatant): void {
+    this.zones.forget(who);
+  }
+
   /** Somebody is back, with everything forgotten. */
   renew(who: Combatant): void {
     this.zones.renew(who);

@@ -95,12 +95,23 @@ function before(a: Due<unknown>, b: Due<unknown>): boolean {
  */
 export class Agenda<T> {
   private readonly lanes: Lane<T>[] = [];
+  private readonly freed: number[] = [];
   private orders = 0;
   private soonest: Lane<T> | undefined;
 
   /** A lane for a clock; without one, of wall time. */
   lane(clock: GameClock | undefined): number {
-    return this.lanes.push(new Lane(clock)) - 1;
+    const made = new Lane<T>(clock);
+    const freed = this.freed.pop();
+    if (freed === undefined) return this.lanes.push(made) - 1;
+    this.lanes[freed] = made;
+    return freed;
+  }
+
+  /** Nothing will be put on a lane any more; what lies on it is forgotten. */
+  free(lane: number): void {
+    this.lanes[lane].keep(() => false);
+    this.freed.push(lane);
   }
 
   add(lane: number, due: Seconds, rank: Rank, item: T): void {

@@ -33,6 +33,8 @@ export interface RunOptions {
   /** The clock of somebody whom an outcome brings about; without it, one that nothing else knows. */
   readonly join?: ((id: string, who: Joining) => GameClock) | undefined;
   readonly edges?: Edges | undefined;
+  /** Told of whom an outcome brought about once that one has been gone for good for a while; without it, nobody is forgotten. */
+  readonly forget?: ((id: string) => void) | undefined;
 }
 
 /** Somebody whom an outcome brings about. */
@@ -65,12 +67,14 @@ type Item =
   | StatusItem
   | ActItem
   | ZoneItem
-  | { readonly type: 'expires'; readonly who: Combatant; readonly life: number }
+  | { readonly type: 'expires' | 'forget'; readonly who: Combatant; readonly life: number }
   | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
   | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
 
 /** More events than this at one instant are a loop that nothing ends. */
 export const instantLimit = 10_000;
+/** Seconds of the world after which whom an outcome brought about, and who is gone for good, is forgotten. */
+const rememberedFor: Seconds = 10;
 /** More bodies than this that outcomes bring about in a run are refused. */
 export const spawnLimit = 2000;
 
@@ -88,10 +92,12 @@ export class Run implements Doing, RunState {
   private readonly agenda = new Agenda<Item>();
   private readonly wallLane = this.agenda.lane(undefined);
   private readonly worldLane: number;
-  private readonly lanes: number[] = [];
+  /** By the place of whom they are of. */
+  private readonly lanes = new Map<number, number>();
+  private added = 0;
   private readonly statuses = new StatusKeeper({
     now: () => this.now,
-    later: (who, due, item) => this.agenda.add(this.lanes[who.index], due, 0, item),
+    later: (who, due, item) => this.later(who, due, item, 0),
     tick: (name, by, target, payload, when) => {
       const event = this.plan.events.get(name);
       if (!event) return;
@@ -118,7 +124,7 @@ export class Run implements Doing, RunState {
   private readonly acts = new Acts({
     now: () => this.now,
     others: () => this.combatants,
-    later: (who, due, item, rank) => this.agenda.add(this.lanes[who.index], due, rank, item),
+    later: (who, due, item, rank) => this.later(who, due, item, rank),
     strike: (event, told, payload, touch) => this.ask({ event, ...told, payload, own: false, touch }),
     give: (who, status, by) => this.statuses.give(who, status, 1, undefined, this.ofNobody(by ?? who)),
     take: (who, status) => this.statuses.take(who, status, undefined),
@@ -143,7 +149,9 @@ export class Run implements Doing, RunState {
   private readonly listener: RunListener;
   private events = 0;
   private cues = 0;
+  /** Whom outcomes have brought about: ever, and of these who is not forgotten. */
   private spawned = 0;
+  private there = 0;
   private atInstant = 0;
   /** What came of the event that is being answered, while somebody listens. */
   private happened: Happening[] | undefined;
@@ -161,7 +169,8 @@ export class Run implements Doing, RunState {
   add(combatant: Combatant): void {
     this.combatants.push(combatant);
     this.byId.set(combatant.id, combatant);
-    this.lanes.push(this.agenda.lane(combatant.clock));
+    this.lanes.set(combatant.index, this.agenda.lane(combatant.clock));
+    this.added = Math.max(this.added, combatant.index + 1);
     this.tellHealth(combatant);
     this.acts.join(combatant);
     this.putDownEnd(combatant);
@@ -189,15 +198,16 @@ export class Run implements Doing, RunState {
     by: Combatant | undefined,
     launch?: Launch,
   ): Combatant | undefined {
-    if (this.spawned >= spawnLimit) {
+    if (this.there >= spawnLimit) {
       this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
       return undefined;
     }
     this.spawned++;
+    this.there++;
     const id = this.freeId(actor.id);
     const own = actor.ranks.at(rank - 1) ?? actor;
     const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
-    const who = new Combatant(id, this.combatants.length, own, clock, { x, y, facing, rank, by });
+    const who = new Combatant(id, this.added, own, clock, { x, y, facing, rank, by, cameAbout: true });
     who.setHealth(who.startHealth, who.shown(this.now));
     if (launch) this.acts.ready(who, launch, by);
     const { hop, seconds: flight } = hopOf(launch, { x, y });
@@ -242,6 +252,31 @@ export class Run implements Doing, RunState {
     if (who.standing === 'gone') return;
     this.tell({ what: 'throws', who: who.id, distance: thrown.distance });
     this.acts.shove(who, thrown);
+  }
+
+  /** The place that the next one who takes part has. */
+  get nextIndex(): number {
+    return this.added;
+  }
+
+  private later(who: Combatant, due: Seconds, item: Item, rank: 0 | 1): void {
+    const lane = this.lanes.get(who.index);
+    // Nothing more comes of one that is forgotten.
+    if (lane !== undefined) this.agenda.add(lane, due, rank, item);
+  }
+
+  /** Whom an outcome brought about, and who is gone for good, is forgotten. */
+  private forget(who: Combatant): void {
+    const lane = this.lanes.get(who.index);
+    if (lane === undefined) return;
+    this.agenda.free(lane);
+    this.lanes.delete(who.index);
+    this.combatants.splice(this.combatants.indexOf(who), 1);
+    this.byId.delete(who.id);
+    for (const other of this.combatants) other.pairs.delete(who);
+    this.there--;
+    this.acts.forgetBody(who);
+    this.options.forget?.(who.id);
   }
 
   find(id: string): Combatant | undefined {
@@ -308,6 +343,9 @@ export class Run implements Doing, RunState {
         return;
       case 'stays':
         return this.acts.stay(item);
+      case 'forget':
+        if (item.life === item.who.life && item.who.standing === 'gone') this.forget(item.who);
+        return;
       case 'expires':
         if (item.life === item.who.life) this.expire(item.who);
         return;
@@ -465,7 +503,11 @@ export class Run implements Doing, RunState {
     who.life++;
     this.statuses.leave(who);
     this.tell({ what: 'goes', who: who.id });
-    if (back === undefined) return;
+    if (back === undefined) {
+      if (who.cameAbout && this.options.forget)
+        this.agenda.add(this.worldLane, this.options.world.shown(this.now) + rememberedFor, 0, { type: 'forget', who, life: who.life });
+      return;
+    }
     this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back, 0, { type: 'return', who, life: who.life });
   }
 

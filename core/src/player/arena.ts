@@ -1,5 +1,6 @@
 import type {
   Arena,
+  ArenaAct,
   ArenaActorState,
   ArenaLogEntry,
   ArenaMoveStep,
@@ -44,7 +45,7 @@ export class LiveArena implements Arena {
   private readonly run: Run;
   private readonly hops = new Map<string, Pick<JoinStep, 'at' | 'hop' | 'flight'>>();
   /** How often each had turned when the player was last told where it is. */
-  private readonly toldTurns = new Map<Combatant, number>();
+  private readonly toldTurns = new WeakMap<Combatant, number>();
   /** Of the last advance, by body and world. */
   private readonly passed = new Map<string, Seconds>();
   private readonly handed: ((id: string) => number | undefined) | undefined;
@@ -81,6 +82,7 @@ export class LiveArena implements Arena {
         );
       },
       join: (id, who) => this.bring(id, who),
+      forget: (id) => this.leave(id),
       edges: edges === undefined ? undefined : this.edgesIn(edges),
       listener: {
         log: (entry) => this.log.push(this.entryOut(entry)),
@@ -112,6 +114,17 @@ export class LiveArena implements Arena {
     this.passed.set(id, 0);
     this.list(id, actor, place, facing);
     return player.clockOf(id);
+  }
+
+  /** Whom an outcome brought about is gone for good. */
+  private leave(id: string): void {
+    this.player.remove(id);
+    this.passed.delete(id);
+    this.hops.delete(id);
+    this.actors.splice(
+      this.actors.findIndex((one) => one.id === id),
+      1,
+    );
   }
 
   private list(id: string, actor: CombatActor, place: Place, facing: 1 | -1): void {
@@ -177,8 +190,8 @@ export class LiveArena implements Arena {
 
   private add(raw: Readonly<Record<string, unknown>>, path: (string | number)[]): void {
     const id = readId(raw['id'], [...path, 'id']);
-    const actor = this.plan.actors.get(raw['actor'] as string);
-    if (!actor)
+    const whole = this.plan.actors.get(raw['actor'] as string);
+    if (!whole)
       throw new DocumentError(
         [...path, 'actor'],
         `expected an actor of the kit (${[...this.plan.actors.keys()].join(', ')}), found ${show(raw['actor'])}`,
@@ -186,14 +199,17 @@ export class LiveArena implements Arena {
     if (this.run.find(id)) throw new DocumentError([...path, 'id'], `expected an id of its own, "${id}" is taken`);
     readPoint(raw['place'], [...path, 'place']);
     const place = raw['place'] as { x: number; y: number };
-    const { facing = 1, scale } = raw;
+    const most = whole.ranks.length;
+    const rank = raw['rank'] === undefined ? most : Math.floor(readNumber(raw['rank'], [...path, 'rank'], 1, Math.max(1, most)));
+    const actor = whole.ranks.at(rank - 1) ?? whole;
+    const { facing = 1, scale = actor.scale === 1 ? undefined : actor.scale } = raw;
     if (facing !== 1 && facing !== -1) throw new DocumentError([...path, 'facing'], `expected 1 or -1, found ${show(facing)}`);
     if (scale !== undefined) readNumber(scale, [...path, 'scale'], 0.01, 100);
     const health = raw['health'] === undefined ? undefined : readNumber(raw['health'], [...path, 'health'], 0.001, actor.health.most);
     const { player } = this;
     player.body(id, { actor: actor.id, x: place.x, y: place.y, facing, ...(scale !== undefined && { scale: scale as number }) });
-    const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health } as const;
-    this.run.add(new Combatant(id, this.run.combatants.length, actor, player.clockOf(id), at));
+    const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health, rank } as const;
+    this.run.add(new Combatant(id, this.run.nextIndex, actor, player.clockOf(id), at));
     this.passed.set(id, 0);
     this.list(id, actor, place, facing);
     this.tellActors();
@@ -228,7 +244,7 @@ export class LiveArena implements Arena {
   }
 
   move(id: string, move: string, options: { readonly toward?: string } = {}, at: Seconds = this.now): void {
-    const { toward } = readRecord(options, ['options']);
+    const { toward } = readRecord(options, ['options']) as { toward?: string };
     this.act(id, { do: 'move', move, ...(toward !== undefined && { toward }) }, at);
   }
 
@@ -244,39 +260,45 @@ export class LiveArena implements Arena {
   }
 
   walk(id: string, walk?: ArenaWalk, at: Seconds = this.now): void {
-    this.act(id, walk === undefined ? { do: 'stop' } : this.walkIn(readRecord(walk, ['walk'])), at, ['walk']);
+    if (walk === undefined) return this.act(id, { do: 'stop' }, at);
+    const { toward, from, ...others } = readRecord(walk, ['walk']);
+    if ('points' in others) return this.actAt(id, { ...others, do: 'walk' }, at, ['walk']);
+    const act = from === undefined ? { do: 'approach', whom: toward } : { do: 'keep-away', whom: from };
+    this.actAt(id, { ...others, ...act }, at, ['walk']);
   }
 
   turn(id: string, facing: 1 | -1, at: Seconds = this.now): void {
     this.act(id, { do: 'turn', facing }, at);
   }
 
-  /** A walk of the game's as drills say it, in px. */
-  private walkIn({ speed, ...walk }: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
-    const { units } = this.player;
-    const px = (number: unknown): unknown => (typeof number === 'number' ? units.xIn(number) : number);
-    const fast = speed === undefined ? {} : { speed: px(speed) };
-    if (walk['points'] === undefined) {
-      const { toward, within, from, beyond } = walk;
-      if (from !== undefined) return { do: 'keep-away', whom: from, beyond: px(beyond), ...fast };
-      return { do: 'approach', whom: toward, within: px(within), ...fast };
-    }
-    const points = readList(walk['points'], ['walk', 'points'], mostPoints).map((point, i) => {
-      readPoint(point, ['walk', 'points', i]);
-      return { x: px(point['x']), y: units.yIn(point['y'] as number) };
-    });
-    return { do: 'walk', points, ...(walk['round'] !== undefined && { round: walk['round'] }), ...fast };
+  act(id: string, act: ArenaAct, at: Seconds = this.now): void {
+    this.actAt(id, readRecord(act, ['act']), at, ['act']);
   }
 
-  private act(id: string, act: Readonly<Record<string, unknown>>, at: Seconds, path: string[] = []): void {
+  private actAt(id: string, act: Readonly<Record<string, unknown>>, at: Seconds, path: string[]): void {
     const who = this.known(id, ['id']);
     readNumber(at, ['at'], this.now - 1e-9, this.now + longestStep);
     const ids = this.run.combatants.map((one) => one.id);
     this.run.handAct(
       at,
       who,
-      actOf(compileAct(act, path, who.actor, ids), (other) => this.run.find(other)),
+      actOf(compileAct(this.inPx(act, path), path, who.actor, ids), (other) => this.run.find(other)),
     );
+  }
+
+  /** An act of the game's with its lengths in px. */
+  private inPx(act: Readonly<Record<string, unknown>>, path: string[]): Readonly<Record<string, unknown>> {
+    const { units } = this.player;
+    const lengths = ['within', 'beyond', 'speed'].flatMap((name): [string, number][] => {
+      const length = act[name];
+      return typeof length === 'number' ? [[name, units.xIn(length)]] : [];
+    });
+    if (act['points'] === undefined) return { ...act, ...Object.fromEntries(lengths) };
+    const points = readList(act['points'], [...path, 'points'], mostPoints).map((point, i) => {
+      readPoint(point, [...path, 'points', i]);
+      return { x: units.xIn(point['x'] as number), y: units.yIn(point['y'] as number) };
+    });
+    return { ...act, ...Object.fromEntries(lengths), points };
   }
 
   advance(to: Seconds): void {

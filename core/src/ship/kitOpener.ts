@@ -191,6 +191,7 @@ function guardedArena(arena: Arena, player: Player): Arena {
     join: (actor) => asKitError(() => arena.join(actor)),
     place: (id, place) => asKitError(() => arena.place(id, place)),
     raise: (event, options, at) => asKitError(() => arena.raise(event, options, at)),
+    act: (id, act, at) => asKitError(() => arena.act(id, act, at)),
     move: (id, move, options, at) => asKitError(() => arena.move(id, move, options, at)),
     letGo: (id, at) => asKitError(() => arena.letGo(id, at)),
     guard: (id, up, at) => asKitError(() => arena.guard(id, up, at)),

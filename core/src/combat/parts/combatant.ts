@@ -58,6 +58,8 @@ export class Combatant {
   /** Which size of its actor it is, from the least, 1; 0 of an actor that has but one. */
   readonly rank: number;
   readonly by: Combatant | undefined;
+  /** Whether an outcome brought it about. */
+  readonly cameAbout: boolean;
   /** Points of health that it begins with, each time. */
   readonly startHealth: number;
   private points: number;
@@ -79,10 +81,12 @@ export class Combatant {
       readonly rank?: number;
       /** Who brought it about, in the course of a run. */
       readonly by?: Combatant | undefined;
+      readonly cameAbout?: boolean;
     },
   ) {
     this.rank = start.rank ?? actor.ranks.length;
     this.by = start.by;
+    this.cameAbout = start.cameAbout ?? false;
     this.leg = legAt(start.x, start.y);
     this.home = { x: start.x, y: start.y, facing: start.facing };
     this.facing = start.facing;

@@ -16,6 +16,7 @@ interface Presence {
   visit: number;
   /** World's time at which it last counted as coming in. */
   counted: Seconds;
+  watched: Watched | undefined;
 }
 
 export interface ZoneItem {
@@ -31,6 +32,7 @@ export interface ZoneWorld {
   shown(): Seconds;
   later(due: Seconds, item: ZoneItem): void;
   watch(watched: Watched): void;
+  unwatch(watched: Watched): void;
   raise(event: string, owner: Combatant, who: Combatant): void;
   give(who: Combatant, status: CompiledStatus, by: Combatant): void;
   take(who: Combatant, status: CompiledStatus): void;
@@ -38,8 +40,8 @@ export interface ZoneWorld {
 
 /** Who is in which zone: coming in and leaving are foreseen, staying is told on the world's clock. */
 export class ZoneKeeper {
-  private readonly bodies: Combatant[] = [];
-  private readonly presences: Presence[] = [];
+  private bodies: Combatant[] = [];
+  private presences: Presence[] = [];
   /** Rises whenever a zone is spent, or counts anew. */
   private changes = 0;
   private readonly spent = new Map<Combatant, Set<CompiledZone>>();
@@ -73,10 +75,10 @@ export class ZoneKeeper {
 
   private watchFor(owner: Combatant, zone: CompiledZone, who: Combatant): void {
     if (!isFor(zone, who)) return;
-    const presence: Presence = { owner, zone, who, inside: false, visit: 0, counted: -Infinity };
+    const presence: Presence = { owner, zone, who, inside: false, visit: 0, counted: -Infinity, watched: undefined };
     this.presences.push(presence);
     const reaching = { reach: zone.shape, ...lasting };
-    this.world.watch({
+    presence.watched = {
       stamp: () => owner.turns + who.turns + owner.clock.version + who.clock.version + owner.stood + who.stood + this.changes,
       foresee: (now) => {
         if (owner.standing !== 'up' || who.standing !== 'up') return Infinity;
@@ -84,6 +86,18 @@ export class ZoneKeeper {
         return presence.inside ? leavingWall(owner, zone.shape, who, now) : meetingWall(owner, reaching, who, now);
       },
       happen: () => (presence.inside ? this.comeOut(presence) : this.comeIn(presence)),
+    };
+    this.world.watch(presence.watched);
+  }
+
+  /** Somebody takes part no more: nobody is looked for on its behalf. */
+  forget(gone: Combatant): void {
+    this.bodies = this.bodies.filter((one) => one !== gone);
+    this.spent.delete(gone);
+    this.presences = this.presences.filter(({ owner, who, watched }) => {
+      if (owner !== gone && who !== gone) return true;
+      if (watched) this.world.unwatch(watched);
+      return false;
     });
   }
 
