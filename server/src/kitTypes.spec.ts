@@ -51,6 +51,8 @@ describe('the types of a kit', () => {
       "const arena = kit.arena({ actors: [{ id: 'm', actor: 'mosshell', place: { x: 0, y: 0 } }] });",
       "arena.raise('lance-hit', { target: 'm', payload: { damage: 12, kind: 'sap' } }, 0.5); arena.advance(1); arena.elapsed('m');",
       "if (arena.actors[0].statuses[0]?.id === 'burning' && arena.log[0].event === 'lance-hit') arena.join({ id: 'p', actor: 'pip', place: { x: 9, y: 0 } });",
+      "arena.move('b', 'thrust', { toward: 'm' }, 1.2); arena.guard('d', true); arena.walk('m', { toward: 'b', within: 60 }); arena.act('m', { do: 'stop' });",
+      "if (arena.moves[0].how === 'broken' && arena.log[0].touch?.angle) arena.turn('b', -1);",
       'const heard: SignalName[] = []; for (const id of kit.sequences) kit.eventOf(id); export { heard };',
     ];
     const wrong = [
@@ -68,6 +70,8 @@ describe('the types of a kit', () => {
       "arena.raise('lance-hit', { payload: { dammage: 12 } });",
       "arena.raise('nectar-sip', { payload: { damage: 12 } });",
       "arena.join({ id: 'x', actor: 'moss', place: { x: 0, y: 0 } });",
+      "arena.move('b', 'thrusted');",
+      "arena.walk('m', { towards: 'b' });",
       "if (arena.actors[0].statuses[0].id === 'burnt') arena.advance(2);",
     ];
     const told = await compiled([...opening, ...right, ...wrong].join('\n'));

@@ -71,6 +71,8 @@ export interface Cue {
   readonly place: { readonly x: number; readonly y: number } | undefined;
   readonly payload: FullPayload;
   readonly seed: number;
+  /** Everybody who is there, where that is not everybody who has been from the beginning. */
+  readonly present?: readonly string[];
 }
 
 /** A step of somebody's history; between two steps of health it mends by `mending` a second of the own clock. */

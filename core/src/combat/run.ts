@@ -152,6 +152,9 @@ export class Run implements Doing, RunState {
   /** Whom outcomes have brought about: ever, and of these who is not forgotten. */
   private spawned = 0;
   private there = 0;
+  /** Whether anybody has come about or gone; and who is there since the last time. */
+  private changed = false;
+  private presentIds: readonly string[] | undefined;
   private atInstant = 0;
   /** What came of the event that is being answered, while somebody listens. */
   private happened: Happening[] | undefined;
@@ -213,6 +216,8 @@ export class Run implements Doing, RunState {
     const { hop, seconds: flight } = hopOf(launch, { x, y });
     this.listener.history?.({ of: 'join', who: id, at: this.now, actor: actor.id, x, y, facing, scale: own.scale, hop, flight });
     this.listener.history?.({ of: 'standing', who: id, at: this.now, value: 'up' });
+    this.changed = true;
+    this.presentIds = undefined;
     this.add(who);
     return who;
   }
@@ -586,9 +591,18 @@ export class Run implements Doing, RunState {
     who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
     who.standing = standing;
     who.stood++;
+    this.changed = true;
+    this.presentIds = undefined;
     if (standing !== 'up') this.acts.leave(who);
     if (who.actor.health.mends > 0) this.tellHealth(who);
     this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing });
+  }
+
+  /** Everybody who is there, as far as that has changed; the same list until it changes again. */
+  private present(): { readonly present?: readonly string[] } {
+    if (!this.changed) return {};
+    this.presentIds ??= this.combatants.flatMap(({ id, standing }) => (standing === 'gone' ? [] : [id]));
+    return { present: this.presentIds };
   }
 
   private cue(sequence: string, { source, target, place }: Told, payload: FullPayload, seed: Uint32, number: number): void {
@@ -603,6 +617,7 @@ export class Run implements Doing, RunState {
         place: place && { x: place.x, y: place.y },
         payload,
         seed,
+        ...this.present(),
       },
       source,
       target,

@@ -71,9 +71,7 @@ export class LiveArena implements Arena {
           cue.payload,
           {
             seed: cue.seed,
-            others: this.run.combatants.flatMap(({ id, standing }) =>
-              id === source?.id || id === target?.id || standing === 'gone' ? [] : [id],
-            ),
+            others: (cue.present ?? this.run.combatants.map(({ id }) => id)).filter((id) => id !== source?.id && id !== target?.id),
             ...(source && { source: source.id }),
             ...(target && { target: target.id }),
             ...(place && { at: { x: player.units.xOut(place.x), y: player.units.yOut(place.y) } }),

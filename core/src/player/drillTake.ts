@@ -256,8 +256,8 @@ export class DrillTake {
     if (last) tell(this.duration + afterwards, { ...goingAt(last, clock, this.duration), vx: 0, vy: 0 });
   }
 
-  private strike(player: LivePlayer, { sequence, source, target, place, payload, seed, at, bends }: PlayedCue): void {
-    const others = this.ids.filter((id) => id !== source && id !== target);
+  private strike(player: LivePlayer, { sequence, source, target, place, payload, seed, at, bends, present }: PlayedCue): void {
+    const others = (present ?? this.parts.run.drill.actors.map(({ id }) => id)).filter((id) => id !== source && id !== target);
     for (const id of [source, target]) if (id !== '') player.face(id, this.histories.place(id, at).facing);
     player.strikeAs(
       sequence,

@@ -82,13 +82,14 @@ describe('a drill', () => {
       const run = runDrill(plan, compiled, drill.seed, project.stopBudget);
       const take = new DrillTake({
         run,
-        bodies: drill.actors.map(({ actor }) => kit.actors.find(({ id }) => id === actor)),
+        bodies: run.combatants.map(({ actor }) => kit.actors.find(({ id }) => id === actor.id)),
         planOf: plan.planOf,
       });
       const frame = take.createFrame();
-      const arena = kit.arena({ seed: drill.seed, actors: drill.actors });
+      const arena = kit.arena({ seed: drill.seed, actors: drill.actors, ...(drill.edges && { edges: drill.edges as object }) });
       for (const { at, event, source, target, place, payload } of compiled.script)
         arena.raise(event.id, { payload, ...(source && { source }), ...(target && { target }), ...(place && { place }) }, at);
+      for (const { at, who, ...act } of drill.acts ?? []) arena.act(who, act, at);
       const log: unknown[] = [];
       let worst = 0;
       // In steps that no frame rate of anything has.
@@ -97,21 +98,32 @@ describe('a drill', () => {
         log.push(...arena.log);
         take.sample(t, frame);
         const bodies = [frame.source, ...frame.targets];
-        drill.actors.forEach(({ id, place }, i) => {
-          const shown = arena.frame.bodies[i];
+        run.combatants.forEach(({ id }, i) => {
+          const state = arena.actors.find((one) => one.id === id);
+          const shown = arena.frame.bodies.find((one) => one.id === id);
+          // Not yet, or not any more, in the game.
+          if (!state || !shown) return;
           worst = Math.max(
             worst,
-            Math.abs(shown.x - place.x - bodies[i].x),
+            Math.abs(shown.x - frame.stands[i].x - bodies[i].x),
+            Math.abs(shown.y - frame.stands[i].y - bodies[i].y),
+            Math.abs(state.place.x - frame.stands[i].x),
+            Math.abs(state.lift - frame.stands[i].lift),
             Math.abs(shown.flash - bodies[i].flash),
             Math.abs(shown.rate - bodies[i].rate),
+            Math.abs(state.health - take.histories.health(id, t)),
           );
-          worst = Math.max(worst, Math.abs(arena.actors[i].health - take.histories.health(id, t)));
-          if (arena.actors[i].look !== frame.looks[i]) worst = Infinity;
+          if (state.look !== frame.looks[i] || state.facing !== frame.stands[i].facing) worst = Infinity;
+          if (state.move?.id !== take.histories.acting(id, t)?.move) worst = Infinity;
         });
         for (const list of ['particles', 'numbers', 'rings', 'glyphs', 'meters'] as const) {
           if (arena.frame[list].count !== frame[list].count) worst = Infinity;
           if (list === 'meters') continue;
-          for (let i = 0; i < frame[list].count; i++) worst = Math.max(worst, Math.abs(arena.frame[list].x[i] - frame[list].x[i]));
+                    // These are 32-bit floats: the last digit may be rounded either way.
+          for (let i = 0; i < frame[list].count; i++) {
+            const [x, other] = [frame[list].x[i], arena.frame[list].x[i]];
+            if (Math.abs(other - x) > Math.abs(x) * 2 ** -22) worst = Math.max(worst, Math.abs(other - x));
+          }
         }
       }
       arena.advance(drill.length);
