@@ -285,19 +285,10 @@ function touchedAt(reach: Reach, age: Seconds, live: Seconds, x: number, y: numb
   return { x: x + (near.x - x) * share, y: y + (near.y - y) * share };
 }
 
-/** The point of a reach's middle line that is nearest to a body. */
+/** The point of a reach that is nearest to a body: of what is all around, or all of it at one instant, its actor's middle. */
 function nearestOf(reach: Reach, age: Seconds, live: Seconds, x: number, y: number): { x: number; y: number } {
-  const distance = Math.hypot(x, y) || 1;
-  if (reach.shape === 'disc') {
-    const within = Math.min(1, reach.length / distance);
-    return { x: x * within, y: y * within };
-  }
-  const angle =
-    reach.shape === 'thrust'
-      ? reach.angle
-      : live === 0
-        ? (Math.atan2(y, x) * 180) / Math.PI
-        : reach.from + ((reach.to - reach.from) * Math.min(age, live)) / live;
+  if (reach.shape === 'disc' || (reach.shape === 'arc' && live === 0)) return { x: 0, y: 0 };
+  const angle = reach.shape === 'thrust' ? reach.angle : reach.from + ((reach.to - reach.from) * Math.min(age, live)) / live;
   const [dx, dy] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
   const along = Math.min(reach.length, Math.max(0, x * dx + y * dy));
   return { x: along * dx, y: along * dy };

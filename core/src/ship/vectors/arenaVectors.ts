@@ -67,7 +67,12 @@ export const arenaBase = {
   events: [
     { ...hit, harm: { value: 'damage', kindField: 'kind' } },
     { ...bare, harm: { value: 'damage', kind: 'ember' } },
-    ...['fall', 'back', 'call'].map((id) => ({ id, label: id, fields: [] })),
+    ...['fall', 'call'].map((id) => ({ id, label: id, fields: [] })),
+    {
+      id: 'back',
+      label: 'back',
+      fields: [{ name: 'speed', label: 'speed', type: 'number', min: 0, max: 10_000, step: 1, default: 0 }],
+    },
   ],
   actors: [
     { ...striker, kinds: ['horned'], side: 'bark', health: { most: 60, cannotFall: true } },
@@ -187,6 +192,7 @@ function advanced(arena: Arena, moves: boolean): object {
         statuses: roundedCues(statuses),
         ...(moves && whereabouts(place, facing, move)),
         ...(scale !== 1 && { scale }),
+        ...(lift !== 0 && { lift: roundedCues([{ lift }])[0].lift }),
       },
       { standing: 'up' },
     ),
