@@ -56,6 +56,7 @@ export class Acts {
     const watching = {
       watch: (watched: Parameters<Watches['add']>[0]) => this.watches.add(watched),
       unwatch: (watched: Parameters<Watches['drop']>[0]) => this.watches.drop(watched),
+      renew: (watched: Parameters<Watches['renew']>[0]) => this.watches.renew(watched),
     };
     this.moves = new MoveKeeper({ ...world, ...watching, steer: (who) => this.walks.steer(who) });
     this.walks = new WalkKeeper({
@@ -107,6 +108,11 @@ export class Acts {
 
   shove(who: Combatant, thrown: Throw): void {
     this.throws.begin(who, thrown);
+  }
+
+  /** Somebody goes another way, its clock another rate, or it is not as it was. */
+  change(who: Combatant): void {
+    this.watches.change(who);
   }
 
   /** Somebody takes part no more. */

@@ -61,7 +61,7 @@ export interface CompiledDrill {
 
 export const drillLimits = {
   length: 3600,
-  actors: 64,
+  actors: 128,
   script: 2000,
   repeats: 10_000,
   acts: 2000,

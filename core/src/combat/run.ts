@@ -175,6 +175,7 @@ export class Run implements Doing, RunState {
     this.lanes.set(combatant.index, this.agenda.lane(combatant.clock));
     this.added = Math.max(this.added, combatant.index + 1);
     this.tellHealth(combatant);
+    combatant.changed = combatant.clock.bent = () => this.acts.change(combatant);
     this.acts.join(combatant);
     this.putDownEnd(combatant);
   }
@@ -590,7 +591,7 @@ export class Run implements Doing, RunState {
   private stand(who: Combatant, standing: Combatant['standing']): void {
     who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
     who.standing = standing;
-    who.stood++;
+    who.changed();
     this.changed = true;
     this.presentIds = undefined;
     if (standing !== 'up') this.acts.leave(who);

@@ -107,7 +107,7 @@ export class FlightKeeper {
     if (other === who || other.flight || other.actor.untouched || !this.mayMeet(flight, other)) return;
     const reaching = { reach: { shape: 'disc', length: who.actor.radius } as const, ...lasting };
     const watched: Watched = {
-      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.stood,
+      bodies: [who, other],
       foresee: (now) => (other.standing === 'up' ? meetingWall(who, reaching, other, now) : Infinity),
       happen: () => {
         this.world.unwatch(watched);

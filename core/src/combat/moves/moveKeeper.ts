@@ -197,7 +197,7 @@ export class MoveKeeper {
     )
       return;
     const watched: Watched = {
-      stamp: () => who.turns + other.turns + who.clock.version + other.clock.version + other.stood,
+      bodies: [who, other],
       foresee: (now) => (other.standing === 'gone' ? Infinity : meetingWall(who, reaching, other, now)),
       happen: () => {
         this.world.unwatch(watched);

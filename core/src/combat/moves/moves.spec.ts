@@ -260,7 +260,7 @@ describe('a move', () => {
         expect(at).toBeDefined();
         expect(Math.abs((at ?? 0) - expected.surely)).toBeLessThan(2e-4 + (expected.surely - (expected.maybe ?? expected.surely)));
       }),
-      { numRuns: 400 },
+      { numRuns: 400, seed: 11 },
     );
     expect(met).toBeGreaterThan(80);
   });

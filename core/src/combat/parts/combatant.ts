@@ -37,8 +37,8 @@ export class Combatant {
   readonly held = new Map<string, HeldStatus>();
   /** A look that an outcome put on; empty while health decides. */
   look = '';
-  /** Rises whenever it falls, goes, or is back. */
-  stood = 0;
+  /** Told whenever it goes another way, falls, goes, or is back. */
+  changed: () => void = () => undefined;
   /** Which life this is, from 0: what was decided for an earlier one is passed over. */
   life = 0;
   facing: 1 | -1;
@@ -140,6 +140,7 @@ export class Combatant {
   go(leg: Leg): void {
     this.leg = leg;
     this.turns++;
+    this.changed();
   }
 
   xAt(wall: Seconds): Px {

@@ -149,12 +149,12 @@ export class WalkKeeper {
     }
     const there = { x: whom.xAt(now) - here.x, y: whom.yAt(now) - here.y };
     const away = Math.hypot(there.x, there.y);
-    const whenAnew = (): number => who.clock.version + whom.clock.version + whom.turns + whom.stood;
+    const whenAnew = (): number => who.clock.version + whom.clock.version + whom.turns + whom.life;
     if (away <= within + grid) {
       if (who.flight) return this.world.arrived(who);
       // Near enough: it stands, and looks at whom it goes after.
       this.go(who, legAt(here.x, here.y, shown), there.x);
-      return this.watchLeaving(who, going, whom, within + slack, whenAnew);
+      return this.watchLeaving(who, going, whom, within + slack);
     }
     const { vx, vy } = whom.goes;
     const seconds = interception(there, { x: vx, y: vy }, speed, within);
@@ -164,7 +164,7 @@ export class WalkKeeper {
     // It is where it wants to be when a disc of that size meets the other's middle: whatever the two clocks do meanwhile.
     const [began, turned] = [whenAnew(), who.turns];
     this.watch(going, {
-      stamp: () => whenAnew() + who.turns,
+      bodies: [who, whom],
       foresee: (from) =>
         whenAnew() !== began || who.turns !== turned
           ? from
@@ -176,9 +176,9 @@ export class WalkKeeper {
   }
 
   /** Waits until somebody is further away than that. */
-  private watchLeaving(who: Combatant, going: Going, whom: Combatant, within: Px, whenAnew: () => number): void {
+  private watchLeaving(who: Combatant, going: Going, whom: Combatant, within: Px): void {
     this.watch(going, {
-      stamp: whenAnew,
+      bodies: [who, whom],
       foresee: (from) => leavingWall(who, whom, within, from),
       happen: () => this.steer(who),
     });
@@ -193,7 +193,7 @@ export class WalkKeeper {
       this.go(who, legAt(here.x, here.y, shown));
       const reach = { shape: 'disc', length: Math.max(0, beyond - slack) - whom.actor.radius } as const;
       return this.watch(going, {
-        stamp: () => who.clock.version + whom.clock.version + whom.turns + whom.stood,
+        bodies: [who, whom],
         foresee: (from) => meetingWall(who, { reach, opened: shown, live: longest }, whom, from),
         happen: () => this.steer(who),
       });
@@ -202,7 +202,7 @@ export class WalkKeeper {
     const aim = away <= nearly ? { x: who.facing, y: 0 } : { x: there.x / away, y: there.y / away };
     this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
     const isFollowed = whom.goes.vx !== 0 || whom.goes.vy !== 0;
-    this.watchLeaving(who, going, whom, beyond, () => who.clock.version + whom.clock.version + whom.turns + whom.stood);
+    this.watchLeaving(who, going, whom, beyond);
     if (isFollowed) this.later(who, going, 'aims', shown + aimsEach);
   }
 

@@ -1,10 +1,12 @@
-import type { Seconds } from '../../units.js';
+import type { Px, Seconds } from '../../units.js';
 import { lasting, leavingWall, meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledStatus } from '../parts/references.js';
+import { isStill } from '../walking/leg.js';
 import type { CompiledZone } from './zone.js';
+import { ZoneGrid } from './zoneGrid.js';
 
 /** Somebody and a zone of somebody else's. */
 interface Presence {
@@ -16,6 +18,7 @@ interface Presence {
   visit: number;
   /** World's time at which it last counted as coming in. */
   counted: Seconds;
+  /** While the two are near. */
   watched: Watched | undefined;
 }
 
@@ -33,37 +36,144 @@ export interface ZoneWorld {
   later(due: Seconds, item: ZoneItem): void;
   watch(watched: Watched): void;
   unwatch(watched: Watched): void;
+  renew(watched: Watched): void;
   raise(event: string, owner: Combatant, who: Combatant): void;
   give(who: Combatant, status: CompiledStatus, by: Combatant): void;
   take(who: Combatant, status: CompiledStatus): void;
 }
 
-/** Who is in which zone: coming in and leaving are foreseen, staying is told on the world's clock. */
+/** Seconds for which bodies look ahead: whoever is further than both go in that time is not watched for. */
+const ahead: Seconds = 0.5;
+
+/**
+ * Who is in which zone: coming in and leaving are foreseen, staying is told on the world's clock. Bodies are watched for only while
+ * they are near: each looks around whenever it goes another way, and again after a while as long as it goes.
+ */
 export class ZoneKeeper {
-  private bodies: Combatant[] = [];
-  private presences: Presence[] = [];
-  /** Rises whenever a zone is spent, or counts anew. */
-  private changes = 0;
+  private readonly bodies = new Set<Combatant>();
+  private readonly owners = new Set<Combatant>();
+  /** Owners that stand still, by where; the others are looked at each time. */
+  private readonly still = new ZoneGrid<Combatant>();
+  private readonly going = new Set<Combatant>();
+  private readonly looks = new Map<Combatant, Watched>();
+  /** Whoever has been near, by owner. */
+  private readonly presences = new Map<Combatant, Map<Combatant, Presence[]>>();
+  private readonly inside = new Set<Presence>();
   private readonly spent = new Map<Combatant, Set<CompiledZone>>();
 
   constructor(private readonly world: ZoneWorld) {}
 
   /** Somebody takes part from now on: its zones are for all, and those of all for it. */
   join(who: Combatant): void {
-    for (const other of this.bodies) {
-      for (const zone of who.actor.zones) this.watchFor(who, zone, other);
-      for (const zone of other.actor.zones) this.watchFor(other, zone, who);
+    this.bodies.add(who);
+    if (who.actor.zones.length > 0) this.owners.add(who);
+    if (this.owners.size === 0) return;
+    // The first with a zone: everybody looks around from now on.
+    for (const body of this.bodies) if (!this.looks.has(body)) this.lookFrom(body);
+  }
+
+  private lookFrom(who: Combatant): void {
+    const look: Watched = {
+      bodies: [who],
+      foresee: (now) => {
+        this.lookAround(who, now);
+        return isStill(who.goes) || who.standing !== 'up' ? Infinity : now + ahead;
+      },
+      // Looking again is all that comes of it.
+      happen: () => undefined,
+    };
+    this.looks.set(who, look);
+    this.world.watch(look);
+  }
+
+  private lookAround(who: Combatant, now: Seconds): void {
+    const [x, y, own] = [who.xAt(now), who.yAt(now), reachIn(who, ahead)];
+    const isOwner = this.owners.has(who);
+    if (isOwner) this.keepPlace(who, x, y);
+    const mayBeIn = !who.flight && !who.actor.untouched;
+    if (mayBeIn) {
+      this.still.near(x, y, own + who.actor.radius, (owner) => this.consider(owner, who, now));
+      for (const owner of this.going) this.consider(owner, who, now);
     }
-    this.bodies.push(who);
+    if (isOwner) for (const other of this.bodies) this.consider(who, other, now);
+  }
+
+  /** Keeps an owner of zones among those that stand, or those that go. */
+  private keepPlace(owner: Combatant, x: Px, y: Px): void {
+    if (isStill(owner.goes)) {
+      this.going.delete(owner);
+      this.still.put(owner, x, y, farthest(owner));
+    } else {
+      this.still.remove(owner);
+      this.going.add(owner);
+    }
+  }
+
+  /** Watches for somebody as long as it may come into a zone before either looks around again. */
+  private consider(owner: Combatant, who: Combatant, now: Seconds): void {
+    if (owner === who || who.flight || who.actor.untouched) return;
+    const apart = Math.hypot(who.xAt(now) - owner.xAt(now), who.yAt(now) - owner.yAt(now));
+    const isNear = apart <= farthest(owner) + who.actor.radius + reachIn(owner, ahead) + reachIn(who, ahead) + 1;
+    const known = this.presences.get(owner)?.get(who);
+    if (!isNear) {
+      for (const presence of known ?? []) if (!presence.inside) this.unwatch(presence);
+      return;
+    }
+    for (const presence of known ?? this.meet(owner, who)) if (!presence.watched) this.watchFor(presence);
+  }
+
+  private meet(owner: Combatant, who: Combatant): Presence[] {
+    const made = owner.actor.zones
+      .filter((zone) => isFor(zone, who))
+      .map((zone): Presence => ({ owner, zone, who, inside: false, visit: 0, counted: -Infinity, watched: undefined }));
+    let own = this.presences.get(owner);
+    if (!own) this.presences.set(owner, (own = new Map()));
+    own.set(who, made);
+    return made;
+  }
+
+  private watchFor(presence: Presence): void {
+    const { owner, zone, who } = presence;
+    const reaching = { reach: zone.shape, ...lasting };
+    presence.watched = {
+      bodies: [owner, who],
+      foresee: (now) => {
+        if (owner.standing !== 'up' || who.standing !== 'up') return Infinity;
+        if (presence.inside) return leavingWall(owner, zone.shape, who, now);
+        return this.isSpent(owner, zone) ? Infinity : meetingWall(owner, reaching, who, now);
+      },
+      happen: () => (presence.inside ? this.comeOut(presence) : this.comeIn(presence)),
+    };
+    this.world.watch(presence.watched);
+  }
+
+  private unwatch(presence: Presence): void {
+    if (presence.watched) this.world.unwatch(presence.watched);
+    presence.watched = undefined;
+  }
+
+  /** Somebody takes part no more: nobody is looked for on its behalf. */
+  forget(gone: Combatant): void {
+    this.bodies.delete(gone);
+    this.owners.delete(gone);
+    this.going.delete(gone);
+    this.still.remove(gone);
+    this.spent.delete(gone);
+    const look = this.looks.get(gone);
+    if (look) this.world.unwatch(look);
+    this.looks.delete(gone);
+    for (const own of this.presences.get(gone)?.values() ?? []) for (const presence of own) this.unwatch(presence);
+    this.presences.delete(gone);
+    for (const own of this.presences.values()) {
+      for (const presence of own.get(gone) ?? []) this.unwatch(presence);
+      own.delete(gone);
+    }
   }
 
   /** Somebody has fallen, or gone, or is back: whoever is not up is in no zone, and its own hold nobody. */
   leave(who: Combatant): void {
     if (who.standing === 'up') return;
-    for (const presence of this.presences) {
-      if (!presence.inside || (presence.who !== who && presence.owner !== who)) continue;
-      this.goOut(presence);
-    }
+    for (const presence of this.inside) if (presence.who === who || presence.owner === who) this.goOut(presence);
   }
 
   happen({ presence, visit }: ZoneItem): void {
@@ -73,37 +183,10 @@ export class ZoneKeeper {
     this.putDownStay(presence);
   }
 
-  private watchFor(owner: Combatant, zone: CompiledZone, who: Combatant): void {
-    if (!isFor(zone, who)) return;
-    const presence: Presence = { owner, zone, who, inside: false, visit: 0, counted: -Infinity, watched: undefined };
-    this.presences.push(presence);
-    const reaching = { reach: zone.shape, ...lasting };
-    presence.watched = {
-      stamp: () => owner.turns + who.turns + owner.clock.version + who.clock.version + owner.stood + who.stood + this.changes,
-      foresee: (now) => {
-        if (owner.standing !== 'up' || who.standing !== 'up') return Infinity;
-        if (!presence.inside && this.isSpent(owner, zone)) return Infinity;
-        return presence.inside ? leavingWall(owner, zone.shape, who, now) : meetingWall(owner, reaching, who, now);
-      },
-      happen: () => (presence.inside ? this.comeOut(presence) : this.comeIn(presence)),
-    };
-    this.world.watch(presence.watched);
-  }
-
-  /** Somebody takes part no more: nobody is looked for on its behalf. */
-  forget(gone: Combatant): void {
-    this.bodies = this.bodies.filter((one) => one !== gone);
-    this.spent.delete(gone);
-    this.presences = this.presences.filter(({ owner, who, watched }) => {
-      if (owner !== gone && who !== gone) return true;
-      if (watched) this.world.unwatch(watched);
-      return false;
-    });
-  }
-
   private comeIn(presence: Presence): void {
     const { owner, zone, who } = presence;
     presence.inside = true;
+    this.inside.add(presence);
     presence.visit++;
     if (zone.status) this.world.give(who, zone.status, owner);
     this.putDownStay(presence);
@@ -122,9 +205,10 @@ export class ZoneKeeper {
 
   private goOut(presence: Presence): void {
     presence.inside = false;
+    this.inside.delete(presence);
     const { zone, who } = presence;
     // Unless another zone holds it there.
-    if (zone.status && !this.presences.some((other) => other.inside && other.who === who && other.zone.status === zone.status))
+    if (zone.status && ![...this.inside].some((other) => other.who === who && other.zone.status === zone.status))
       this.world.take(who, zone.status);
   }
 
@@ -139,16 +223,33 @@ export class ZoneKeeper {
 
   private spend(owner: Combatant, zone: CompiledZone): void {
     const spent = this.spent.get(owner) ?? new Set();
-    this.changes++;
     spent.add(zone);
     this.spent.set(owner, spent);
+    this.foreseeAnew(owner);
   }
 
   /** Somebody is back, with everything forgotten: its zones count anew. */
   renew(owner: Combatant): void {
-    this.changes++;
     this.spent.delete(owner);
+    this.foreseeAnew(owner);
   }
+
+  private foreseeAnew(owner: Combatant): void {
+    for (const own of this.presences.get(owner)?.values() ?? []) for (const { watched } of own) if (watched) this.world.renew(watched);
+  }
+}
+
+/** px that somebody goes at the most in so long: its clock never runs faster than the wall's, and what is thrown slows down. */
+function reachIn({ goes }: Combatant, seconds: Seconds): Px {
+  return Math.hypot(goes.vx, goes.vy) * seconds;
+}
+
+/** px from an owner's middle to the farthest of its zones. */
+function farthest({ actor }: Combatant): Px {
+  return actor.zones.reduce(
+    (most, { shape }) => Math.max(most, shape.shape === 'disc' ? shape.length : Math.hypot(shape.width, shape.height) / 2),
+    0,
+  );
 }
 
 function isFor({ kinds, sides, actors }: CompiledZone, { actor, flight }: Combatant): boolean {
