@@ -53,6 +53,11 @@ export function meets(reach: Shape, body: Moving, seconds: Seconds): Seconds | u
   if (reach.shape === 'disc') return closesIn(body, reach.length + body.radius, seconds);
   if (reach.shape === 'arc' && seconds === 0 && reach.from !== reach.to) return gapToSector(reach, body) <= touching ? 0 : undefined;
   if (reach.shape === 'arc' && body.vx === 0 && body.vy === 0) return meetsStanding(reach, body, seconds);
+  if (
+    reach.shape !== 'box' &&
+    Math.hypot(body.x, body.y) > reachOf(reach) + body.radius + Math.hypot(body.vx, body.vy) * seconds + touching
+  )
+    return undefined;
   return firstBelow((t) => gap(reach, body, t, seconds), Math.hypot(body.vx, body.vy) + turning(reach, seconds), seconds);
 }
 
@@ -81,6 +86,11 @@ export function firstBelow(gapAt: (t: Seconds) => number, fastest: number, secon
     t = Math.min(seconds, t + Math.max(exact, left / fastest));
   }
   return undefined;
+}
+
+/** px from the middle to the farthest that a reach reaches. */
+function reachOf(reach: Reach): number {
+  return reach.shape === 'thrust' ? reach.length + reach.width / 2 : reach.length;
 }
 
 /** px from a box about the origin to a point; negative within it, by as much as it would have to go to be out. */

@@ -69,7 +69,7 @@ export class ZoneKeeper {
     if (who.actor.zones.length > 0) this.owners.add(who);
     if (this.owners.size === 0) return;
     // The first with a zone: everybody looks around from now on.
-    for (const body of this.bodies) if (!this.looks.has(body)) this.lookFrom(body);
+    for (const body of this.bodies) if (!this.looks.has(body) && (this.owners.has(body) || mayBeIn(body))) this.lookFrom(body);
   }
 
   private lookFrom(who: Combatant): void {
@@ -90,12 +90,13 @@ export class ZoneKeeper {
     const [x, y, own] = [who.xAt(now), who.yAt(now), reachIn(who, ahead)];
     const isOwner = this.owners.has(who);
     if (isOwner) this.keepPlace(who, x, y);
-    const mayBeIn = !who.flight && !who.actor.untouched;
-    if (mayBeIn) {
-      this.still.near(x, y, own + who.actor.radius, (owner) => this.consider(owner, who, now));
-      for (const owner of this.going) this.consider(owner, who, now);
+    if (mayBeIn(who)) {
+      this.still.near(x, y, own + who.actor.radius, (owner) => this.consider(owner, who, apart(owner.goes.x - x, owner.goes.y - y), own));
+      for (const owner of this.going) this.consider(owner, who, apart(owner.xAt(now) - x, owner.yAt(now) - y), own + reachIn(owner, ahead));
     }
-    if (isOwner) for (const other of this.bodies) this.consider(who, other, now);
+    if (isOwner)
+      for (const other of this.bodies)
+        this.consider(who, other, apart(other.xAt(now) - x, other.yAt(now) - y), own + reachIn(other, ahead));
   }
 
   /** Keeps an owner of zones among those that stand, or those that go. */
@@ -109,11 +110,13 @@ export class ZoneKeeper {
     }
   }
 
-  /** Watches for somebody as long as it may come into a zone before either looks around again. */
-  private consider(owner: Combatant, who: Combatant, now: Seconds): void {
-    if (owner === who || who.flight || who.actor.untouched) return;
-    const apart = Math.hypot(who.xAt(now) - owner.xAt(now), who.yAt(now) - owner.yAt(now));
-    const isNear = apart <= farthest(owner) + who.actor.radius + reachIn(owner, ahead) + reachIn(who, ahead) + 1;
+  /**
+   * Watches for somebody as long as it may come into a zone before either looks around again: so far away, and so far as the two
+   * may go until then.
+   */
+  private consider(owner: Combatant, who: Combatant, away: Px, together: Px): void {
+    if (owner === who || !mayBeIn(who)) return;
+    const isNear = away <= farthest(owner) + who.actor.radius + together + 1;
     const known = this.presences.get(owner)?.get(who);
     if (!isNear) {
       for (const presence of known ?? []) if (!presence.inside) this.unwatch(presence);
@@ -239,21 +242,33 @@ export class ZoneKeeper {
   }
 }
 
+/** Whether somebody can be in a zone at all: what flies passes over it, and so does a place. */
+function mayBeIn({ flight, actor }: Combatant): boolean {
+  return !flight && !actor.untouched;
+}
+
+const apart = Math.hypot;
+
 /** px that somebody goes at the most in so long: its clock never runs faster than the wall's, and what is thrown slows down. */
 function reachIn({ goes }: Combatant, seconds: Seconds): Px {
   return Math.hypot(goes.vx, goes.vy) * seconds;
 }
 
+const reaches = new WeakMap<readonly CompiledZone[], Px>();
+
 /** px from an owner's middle to the farthest of its zones. */
-function farthest({ actor }: Combatant): Px {
-  return actor.zones.reduce(
+function farthest({ actor: { zones } }: Combatant): Px {
+  const known = reaches.get(zones);
+  if (known !== undefined) return known;
+  const most = zones.reduce(
     (most, { shape }) => Math.max(most, shape.shape === 'disc' ? shape.length : Math.hypot(shape.width, shape.height) / 2),
     0,
   );
+  reaches.set(zones, most);
+  return most;
 }
 
-function isFor({ kinds, sides, actors }: CompiledZone, { actor, flight }: Combatant): boolean {
-  if (flight || actor.untouched) return false;
+function isFor({ kinds, sides, actors }: CompiledZone, { actor }: Combatant): boolean {
   if (kinds.length + sides.length + actors.length === 0) return true;
   return kinds.some((kind) => actor.kinds.includes(kind)) || sides.includes(actor.side) || actors.includes(actor.id);
 }
