@@ -76,7 +76,22 @@ try {
   await rules.mouse.move(600, 20);
   await settled(rules);
   await save(rules, 'drills');
+  // A sweep in the middle of its contact, on the map and with what it reaches.
+  await rules.getByRole('link', { name: 'Three in one sweep' }).click();
+  await rules.getByRole('radio', { name: 'map', exact: true }).click();
+  await settled(rules);
+  await rules.locator('und-drill-charts').click({ position: { x: 278, y: 60 } });
+  await rules.mouse.move(600, 20);
+  await settled(rules);
+  await save(rules, 'sweep');
   await rules.getByRole('link', { name: 'Actors' }).click();
+  await rules.getByRole('link', { name: /^Brasshorn/ }).click();
+  await rules.getByRole('radio', { name: 'moves', exact: true }).click();
+  await rules.getByRole('radio', { name: 'Horn sweep' }).click();
+  await settled(rules);
+  await rules.locator('und-move-strip svg').click({ position: { x: 300, y: 6 } });
+  await settled(rules);
+  await save(rules, 'moves');
   await rules.getByRole('link', { name: /^Mosshell/ }).click();
   await rules.getByRole('radio', { name: 'poses', exact: true }).click();
   await settled(rules);

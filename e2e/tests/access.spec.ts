@@ -70,13 +70,13 @@ for (const colorScheme of ['light', 'dark'] as const) {
     }
     await page.getByRole('link', { name: 'Drills' }).click();
     await expect(page.locator('und-drill-charts canvas')).toBeVisible();
-    for (const side of ['log', 'expected', 'event', 'actors']) {
+    for (const side of ['log', 'expected', 'event', 'actors', 'map']) {
       await page.getByRole('radio', { name: side, exact: true }).click();
       await studio.settle();
       expect(await serious(page)).toEqual([]);
     }
     await page.getByRole('link', { name: 'Actors' }).click();
-    for (const view of ['parts', 'poses', 'stage', 'clips', 'fight', 'body']) {
+    for (const view of ['parts', 'poses', 'stage', 'clips', 'moves', 'fight', 'body']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
       if (view === 'clips') await page.getByRole('button', { name: 'New clip' }).click();
       if (view === 'stage') await page.getByRole('button', { name: 'New stage' }).click();

@@ -2,6 +2,7 @@ import type { Project } from '../model/project.js';
 
 /** The README inside a kit. */
 export function kitReadme(project: Project): string {
+  const mover = project.actors.find(({ moves = [] }) => moves.length > 0);
   const { axis, angles, unitsPerPixel } = project.conventions;
   const rows = project.sequences.map((sequence) => `| ${sequence.id} | ${sequence.label} | ${sequence.event} |`);
   const first = project.sequences[0]?.id ?? 'sequence';
@@ -23,7 +24,7 @@ take.sample(0.05, frame); // any time, any order
 For a game with many strikes at once on bodies that move, \`kit.player()\` keeps them together; \`docs/player.md\` says how, and
 \`docs/drawing.md\` how everything is drawn.
 
-${decided !== undefined && actor !== undefined ? arenaText(decided, actor) : ''}In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
+${decided !== undefined && actor !== undefined ? arenaText(decided, mover?.id ?? actor, mover?.moves?.[0]?.id) : ''}In TypeScript, \`kit.d.ts\` knows the names of this very kit, so that one that is misspelt does not compile:
 
 \`\`\`ts
 import type { ThisKit } from './kit.js';
@@ -45,13 +46,18 @@ ${rows.join('\n')}
 }
 
 /** What a kit with rules says of them. */
-function arenaText(event: string, actor: string): string {
+function arenaText(event: string, actor: string, move: string | undefined): string {
   return `Its rules decide what comes of an event: health, statuses, falls, and which sequence plays. \`docs/rules.md\` says how.
 
 \`\`\`js
 const arena = kit.arena({ actors: [{ id: 'm1', actor: '${actor}', place: { x: 0, y: 0 } }], seed: 7 });
 arena.raise('${event}', { target: 'm1' }); // now, or at an instant that is to come
-arena.advance(arena.now + 1 / 60);
+${
+  move === undefined
+    ? ''
+    : `arena.move('m1', '${move}'); arena.walk('m1', { points: [{ x: 200, y: 0 }] }); // bodies that act
+`
+}arena.advance(arena.now + 1 / 60);
 arena.log; arena.actors; arena.frame; arena.sounds;
 \`\`\`
 

@@ -179,32 +179,35 @@ export class ActorMoves {
     this.desk.edit(what, (move) => withContact(move, at, part), gesture);
   }
 
+  /** What the contact that is worked on becomes, from what it is by then: a change may follow another before it is shown. */
+  private changeContact(what: string, change: (contact: Contact) => Contact, gesture?: string): void {
+    const at = this.desk.contact();
+    this.desk.edit(what, (move) => ({ ...move, contacts: move.contacts.map((one, i) => (i === at ? change(one) : one)) }), gesture);
+  }
+
   protected setShape(shape: string): void {
-    const contact = this.contact();
-    if (contact) this.setContact('shape', { reach: reshaped(contact.reach, shape as Reach['shape']) });
+    this.changeContact('shape', (contact) => ({ ...contact, reach: reshaped(contact.reach, shape as Reach['shape']) }));
   }
 
   protected setNumber(name: string, { value, gesture }: NumberChange): void {
-    const contact = this.contact();
-    if (contact) this.setContact('reach', { reach: { ...contact.reach, [name]: value } as Reach }, gesture);
+    this.changeContact(
+      'reach',
+      (contact) => (name in contact.reach ? { ...contact, reach: { ...contact.reach, [name]: value } as Reach } : contact),
+      gesture,
+    );
   }
 
   protected setEvent(event: string): void {
     // Another event has other fields.
-    const contact = this.contact();
-    if (contact) this.desk.edit('what it raises', (move) => withContact(move, this.desk.contact(), { event, payload: {} }));
+    this.changeContact('what it raises', (contact) => ({ ...contact, event, payload: {} }));
   }
 
   protected setField(name: string, { value, gesture }: PayloadChange): void {
-    this.setContact('payload', { payload: { ...this.contact()?.payload, [name]: value } }, gesture);
+    this.changeContact('payload', (contact) => ({ ...contact, payload: { ...contact.payload, [name]: value } }), gesture);
   }
 
   protected setContactSequence(id: string): void {
-    const at = this.desk.contact();
-    this.desk.edit('sequence of a contact', (move) => ({
-      ...move,
-      contacts: move.contacts.map((one, i) => (i !== at ? one : id === '' ? without(one, 'sequence') : { ...one, sequence: id })),
-    }));
+    this.changeContact('sequence of a contact', (contact) => (id === '' ? without(contact, 'sequence') : { ...contact, sequence: id }));
   }
 
   protected setOwn(name: 'radius' | 'speed', { value, gesture }: NumberChange): void {

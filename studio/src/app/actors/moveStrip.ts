@@ -18,6 +18,8 @@ interface Grip {
   readonly at: number;
   readonly y: number;
   readonly words: string;
+  /** Its instant in a move, and the move with it elsewhere. */
+  readonly of: (move: Move) => number;
   readonly set: (move: Move, seconds: number) => Move;
 }
 
@@ -100,7 +102,14 @@ export class MoveStrip {
     const y = head + 11;
     const recovers = move.windUp + liveLength(move);
     return [
-      { name: 'windUp', at: move.windUp, y, words: 'End of the wind-up', set: (before, at) => ({ ...before, windUp: tidySeconds(at) }) },
+      {
+        name: 'windUp',
+        at: move.windUp,
+        y,
+        words: 'End of the wind-up',
+        of: (one) => one.windUp,
+        set: (before, at) => ({ ...before, windUp: tidySeconds(at) }),
+      },
       ...move.contacts.flatMap(({ after, live }, i): Grip[] => [
         ...(i === 0
           ? []
@@ -110,6 +119,7 @@ export class MoveStrip {
                 at: move.windUp + after,
                 y,
                 words: `Beginning of contact ${i + 1}`,
+                of: (one: Move) => one.windUp + one.contacts[i].after,
                 set: (before: Move, at: number) => withContact(before, i, { after: tidySeconds(at - before.windUp) }),
               },
             ]),
@@ -118,6 +128,7 @@ export class MoveStrip {
           at: move.windUp + after + live,
           y,
           words: `End of contact ${i + 1}`,
+          of: (one) => one.windUp + one.contacts[i].after + one.contacts[i].live,
           set: (before, at) => withContact(before, i, { live: tidySeconds(at - before.windUp - before.contacts[i].after) }),
         },
       ]),
@@ -126,6 +137,7 @@ export class MoveStrip {
         at: recovers + move.recovery,
         y,
         words: 'End of the recovery',
+        of: (one) => one.windUp + liveLength(one) + one.recovery,
         set: (before, at) => ({ ...before, recovery: tidySeconds(at - before.windUp - liveLength(before)) }),
       },
       ...(move.lunge
@@ -134,6 +146,7 @@ export class MoveStrip {
             at: move.lunge?.[end] ?? 0,
             y: y + row,
             words: end === 'from' ? 'Beginning of the lunge' : 'End of the lunge',
+            of: (one) => one.lunge?.[end] ?? 0,
             set: (before, at) => lunged(before, end, at),
           }))
         : []),
@@ -156,7 +169,9 @@ export class MoveStrip {
     if (step === 0) return;
     event.preventDefault();
     event.stopPropagation();
-    this.set(grip, grip.at + step * (event.shiftKey ? 0.1 : 0.01), `keys ${grip.name}`);
+    const by = step * (event.shiftKey ? 0.1 : 0.01);
+    // From where it is by then: keys may come faster than they are shown.
+    this.desk.edit(grip.words.toLowerCase(), (move) => kept(grip.set(move, grip.of(move) + by)), `keys ${grip.name}`);
   }
 
   private set(grip: Grip, seconds: number, gesture: string): void {

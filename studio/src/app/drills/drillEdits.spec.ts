@@ -1,7 +1,7 @@
 import type { Actor, Drill, Project } from '@undatio/core';
 import { newProject } from '@undatio/core/internal';
 import { firstDifference } from './drillService';
-import { bodiesOf, copyOfDrill, newDrill, onGrid, withActor, withEntry, withoutActor } from './drillEdits';
+import { actWords, bodiesOf, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
 
 const whole: Project = newProject(
   { id: 'game', label: 'Game', viewWidth: 960, viewHeight: 540, axis: 'down', pixelsPerUnit: 1, seen: 'side' },
@@ -19,6 +19,29 @@ describe('a drill', () => {
     expect(drill.actors[0].place.x).toBeLessThan(drill.actors[1].place.x);
     expect(drill.script).toEqual([{ at: 0.5, event: 'hit', source: 'striker', target: 'dummy' }]);
     expect(copyOfDrill(drill, { drills: [drill] }).id).not.toBe(drill.id);
+  });
+
+  it('lets somebody do something: a move of whoever has one, a walk, something with another', () => {
+    const moves = [{ id: 'swing', windUp: 0, contacts: [], recovery: 0 }];
+    const actors = whole.actors.map((one, i) => (i === 1 ? { ...one, moves } : one));
+    expect(newAct(drill, whole.actors, 'move', 1)).toBeUndefined();
+    expect(newAct(drill, actors, 'move', 1)).toEqual({ at: 1, who: 'dummy', do: 'move', move: 'swing' });
+    expect(newAct(drill, actors, 'approach', 1, 'dummy')).toEqual({ at: 1, who: 'dummy', do: 'approach', whom: 'striker', within: 120 });
+    expect(newAct({ ...drill, actors: drill.actors.slice(0, 1) }, actors, 'approach', 1)).toBeUndefined();
+    const walk = newAct(drill, actors, 'walk', 0.5);
+    const { x, y } = drill.actors[0].place;
+    expect(walk).toEqual({ at: 0.5, who: 'striker', do: 'walk', points: [{ x: x + 120, y }] });
+    expect(walk && actWords(walk)).toBe('walks');
+  });
+
+  it('keeps what those of it do in order of time, and nothing of one who is left out', () => {
+    const acts = [0.2, 1, 2].map((at) => ({ at, who: 'striker', do: 'stop' as const }));
+    const { drill: moved, place } = withAct({ ...drill, acts }, 0, { ...acts[0], at: 1.5 });
+    expect(moved.acts?.map(({ at }) => at)).toEqual([1, 1.5, 2]);
+    expect(place).toBe(1);
+    const both = { ...drill, acts: [...acts, { at: 3, who: 'dummy', do: 'approach' as const, whom: 'striker', within: 9 }] };
+    expect(withoutActor(both, 'striker').acts).toEqual([]);
+    expect(withoutActor(both, 'dummy').acts?.length).toBe(3);
   });
 
   it('keeps its script in order of time, and tells where a moved event is then', () => {

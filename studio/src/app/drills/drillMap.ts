@@ -227,20 +227,19 @@ export class DrillMap {
   protected dragStart({ phase, event, dx, dy, gesture }: Drag, id: string): void {
     const place = this.drill().actors.find((one) => one.id === id)?.place;
     if (phase === 'start' && place) this.from = place;
-    if (phase === 'move') this.putStart(id, this.moved(event, dx, dy), gesture);
+    const to = this.moved(event, dx, dy);
+    if (phase === 'move') this.changeStart(id, () => to, gesture);
   }
 
   protected keyStart(event: KeyboardEvent, id: string): void {
-    const place = this.drill().actors.find((one) => one.id === id)?.place;
     const step = stepOf(event);
-    if (!place || !step) return;
-    this.putStart(id, { x: place.x + step.x, y: place.y + step.y }, `keys start ${id}`);
+    if (step) this.changeStart(id, (place) => ({ x: place.x + step.x, y: place.y + step.y }), `keys start ${id}`);
   }
 
-  private putStart(id: string, place: Point, gesture: string): void {
+  private changeStart(id: string, change: (place: Point) => Point, gesture: string): void {
     this.drills.edit(
       `place of ${id}`,
-      (drill) => ({ ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place } : one)) }),
+      (drill) => ({ ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place: change(one.place) } : one)) }),
       gesture,
     );
   }
@@ -251,15 +250,16 @@ export class DrillMap {
       this.from = point;
       this.pick.emit(index);
     }
-    if (phase === 'move') this.putPoint(index, at, this.moved(event, dx, dy), gesture);
+    const to = this.moved(event, dx, dy);
+    if (phase === 'move') this.changePoint(index, at, () => to, gesture);
   }
 
   protected keyPoint(event: KeyboardEvent, index: number, at: number): void {
-    const point = this.pointOf(index, at);
     const step = stepOf(event);
-    if (!point || !step) return;
+    if (!step) return;
     this.pick.emit(index);
-    this.putPoint(index, at, { x: point.x + step.x, y: point.y + step.y }, `keys point ${index} ${at}`);
+    // From where it is by then: keys may come faster than they are shown.
+    this.changePoint(index, at, (point) => ({ x: point.x + step.x, y: point.y + step.y }), `keys point ${index} ${at}`);
   }
 
   private pointOf(index: number, at: number): Point | undefined {
@@ -267,11 +267,17 @@ export class DrillMap {
     return act?.do === 'walk' ? act.points.at(at) : undefined;
   }
 
-  private putPoint(index: number, at: number, point: Point, gesture: string): void {
-    const act = this.drill().acts?.at(index);
-    if (act?.do !== 'walk') return;
-    const points = act.points.map((one, i) => (i === at ? point : one));
-    this.drills.edit(`where ${act.who} walks`, (drill) => withAct(drill, index, { ...act, points }).drill, gesture);
+  private changePoint(index: number, at: number, change: (point: Point) => Point, gesture: string): void {
+    this.drills.edit(
+      'where somebody walks',
+      (drill) => {
+        const act = drill.acts?.at(index);
+        if (act?.do !== 'walk') return drill;
+        const points = act.points.map((one, i) => (i === at ? change(one) : one));
+        return withAct(drill, index, { ...act, points }).drill;
+      },
+      gesture,
+    );
   }
 
   /** Where what is dragged has come to, on a grid of whole px. */
