@@ -27,14 +27,14 @@ export function checkActorAlone(actor: Actor, { assets }: Referred): Problem[] {
   return checkParts(actor, '', new Set(assets.filter(({ type }) => type === 'picture').map(({ id }) => id)));
 }
 
-/** Everything a response, a status or a drill's shape alone cannot show, with no more of the project than it refers to. */
+/** Everything the shape of a response, a status, a drill, or of what an actor does in fights alone cannot show, with no more of the project than it refers to. */
 export function checkRuleAlone(
-  collection: 'responses' | 'statuses' | 'drills',
-  document: Response | Status | Drill,
+  collection: 'responses' | 'statuses' | 'drills' | 'actors',
+  document: Response | Status | Drill | Actor,
   { events, actors, statuses, sequences }: Pick<Project, 'events' | 'actors' | 'statuses' | 'sequences'>,
 ): Problem[] {
-  const alone = { responses: [], drills: [], statuses, [collection]: [document] };
-  const project = { events, actors, sequences, assets: [], ...alone } as unknown as Project;
+  const alone = { responses: [], drills: [], statuses, actors, [collection]: [document] };
+  const project = { events, sequences, assets: [], ...alone } as unknown as Project;
   const own = `${collection}[0].`;
   return checkRules(project, compileContext({ events, assets: [], actors: [] })).flatMap((problem) =>
     problem.severity === 'error' && problem.path.startsWith(own) ? [{ ...problem, path: problem.path.slice(own.length) }] : [],

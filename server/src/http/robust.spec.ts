@@ -3,7 +3,7 @@ import { request } from 'node:http';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Asset, EventType, Sequence } from '@undatio/core';
+import type { Actor, Asset, EventType, Sequence } from '@undatio/core';
 import { startServer, type RunningServer } from '../commands/serve.js';
 import { paths } from '../paths.js';
 import { openDatabase } from '../store/database.js';
@@ -103,6 +103,42 @@ describe('the server, attacked', () => {
     expect((await put(path, { ...document, label: 'Another name' }, { 'If-Match': etag })).status).toBe(200);
     const gone = await call(path, { method: 'DELETE', headers: { 'If-Match': (await read(path)).etag } });
     expect(gone.status).toBe(409);
+  });
+
+  it('takes a drill whose bodies act, and lets no actor lose a move that a drill begins or ask for what is not there', async () => {
+    const drills = await Promise.all(['three-fencers', 'smoulder-patch', 'thrown-pod'].map((id) => read<object>(`${league}/drills/${id}`)));
+    for (const { etag, document } of drills) {
+      const path = `${league}/drills/${(document as { id: string }).id}`;
+      expect((await put(path, { ...document, note: 'Another sentence.' }, { 'If-Match': etag })).status).toBe(200);
+    }
+    const path = `${league}/actors/brasshorn`;
+    const { etag, document } = await read<Actor>(path);
+    const [thrust, ...others] = document.moves ?? [];
+    const wrong: readonly (readonly [object, string])[] = [
+      [{ moves: [thrust] }, 'drills/three-fencers: acts[0].move'],
+      [{ moves: [{ ...thrust, sequence: 'lance-flown' }, ...others] }, 'moves[0].sequence'],
+      [{ moves: [{ ...thrust, status: 'asleep' }, ...others] }, 'moves[0].status'],
+      [{ moves: [{ ...thrust, contacts: [{ ...thrust.contacts[0], event: 'rain' }] }, ...others] }, 'moves[0].contacts[0].event'],
+      [{ moves: [{ ...thrust, lunge: { distance: 9, from: 0, to: 9 } }, ...others] }, 'moves[0].lunge.to'],
+      [
+        { moves: [{ ...thrust, contacts: [{ ...thrust.contacts[0], reach: { shape: 'cone', length: 9 } }] }] },
+        'moves[0].contacts[0].reach.shape',
+      ],
+      [{ zones: [{ id: 'z', shape: { shape: 'disc', length: 9 }, enters: 'rain' }] }, 'zones[0].enters'],
+      [{ zones: [{ id: 'z', shape: { shape: 'box', width: -1, height: 9 } }] }, 'zones[0].shape.width'],
+      [{ ranks: [{ scale: 0 }] }, 'ranks[0].scale'],
+      [{ lives: 0 }, 'lives'],
+      [{ radius: 'wide' }, 'radius'],
+    ];
+    for (const [part, place] of wrong) {
+      const answer = await put(path, { ...document, ...part }, { 'If-Match': etag });
+      const { errors } = (await answer.json()) as { errors: { path: string }[] };
+      expect(answer.status).withContext(place).toBe(422);
+      expect(errors.map((error) => error.path))
+        .withContext(JSON.stringify(part))
+        .toContain(place);
+    }
+    expect((await put(path, { ...document, speed: 130 }, { 'If-Match': etag })).status).toBe(200);
   });
 
   it('lets one of two racing writers win, and never both when one takes away what the other needs', async () => {

@@ -36,7 +36,11 @@ export async function problemsWith({ collection, id }: DocumentPlace, document: 
     case 'sequences':
       return checkSequenceAlone(document as Sequence, await referredBy(usesOfSequence(document as Sequence), reader));
     case 'actors':
-      return checkActorAlone(document as Actor, await referredBy(usesOfActor(document as Actor), reader));
+      return [
+        ...checkActorAlone(document as Actor, await referredBy(usesOfActor(document as Actor), reader)),
+        ...checkRuleAlone(collection, document as Actor, await rulesAround(collection, document, reader)),
+        ...(await unmetBy({ collection, id }, document as Actor, reader)),
+      ];
     case 'responses':
     case 'statuses':
     case 'drills':
@@ -49,7 +53,7 @@ export async function problemsWith({ collection, id }: DocumentPlace, document: 
   }
 }
 
-/** The documents that a rule refers to; of a sequence, and of a status, also the events that these refer to. */
+/** The documents that a rule refers to, and those that these refer to. */
 async function rulesAround(
   collection: Collection,
   document: unknown,
@@ -61,20 +65,14 @@ async function rulesAround(
   ];
   const read = async <T>(wanted: Use['collection'], from: readonly Use[]): Promise<T[]> =>
     (await reader.all(wanted, idsOf(from, wanted))) as unknown as T[];
-  const [actors, statuses, sequences] = [
-    await read<Actor>('actors', uses),
-    await read<Status>('statuses', uses),
-    await read<Sequence>('sequences', uses),
-  ];
-  const further = [
-    ...actors.flatMap((actor) => usesOfDocument('actors', actor)),
-    ...statuses.flatMap((status) => usesOfDocument('statuses', status)),
-    ...sequences.flatMap(({ event }) => usesOfSequence({ event, effects: [] } as unknown as Sequence)),
-  ];
-  // A status names sequences of its own, which only have to be there.
-  const others = await read<Sequence>('sequences', further);
-  const known = [...sequences, ...others.filter(({ id }) => !sequences.some((one) => one.id === id))];
-  return { actors, statuses, sequences: known, events: await read<EventType>('events', [...uses, ...further, ...eventsOf(others)]) };
+  const actors = await read<Actor>('actors', uses);
+  // Whoever is named acts with statuses and sequences of its own, and a status plays some: these have to be there as well.
+  const ofActors = actors.flatMap((actor) => usesOfDocument('actors', actor));
+  const statuses = await read<Status>('statuses', [...uses, ...ofActors]);
+  const ofStatuses = statuses.flatMap((status) => usesOfDocument('statuses', status));
+  const sequences = await read<Sequence>('sequences', [...uses, ...ofActors, ...ofStatuses]);
+  const events = await read<EventType>('events', [...uses, ...ofActors, ...ofStatuses, ...eventsOf(sequences)]);
+  return { actors, statuses, sequences, events };
 }
 
 function eventsOf(sequences: readonly Sequence[]): Use[] {
@@ -93,7 +91,7 @@ async function referredBy(uses: readonly Use[], reader: ProjectReader) {
 /** What other documents ask of one that it would no longer be; each place with the document that asks. */
 async function unmetBy(
   { collection, id }: DocumentPlace,
-  document: EventType | Asset | undefined,
+  document: EventType | Asset | Actor | undefined,
   reader: ProjectReader,
 ): Promise<Problem[]> {
   const uses = await reader.usesOf(collection, id);

@@ -75,6 +75,8 @@ export class DrillsPage {
   protected readonly project = toSignal(this.projects.project$);
   protected readonly all = computed(() => this.project()?.drills ?? []);
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
+  /** The same as long as it is the same drill, however that changes. */
+  private readonly chosenId = computed(() => this.chosen()?.id);
   protected readonly sides = sides;
   protected readonly side = signal<(typeof sides)[number]>('log');
   protected readonly background = signal<StageBackground>('own');
@@ -94,7 +96,7 @@ export class DrillsPage {
       if (first && !this.chosen()) this.address.turnTo('drills', [first.id], { replaceUrl: true });
     });
     effect(() => {
-      const id = this.chosen()?.id;
+      const id = this.chosenId();
       untracked(() => {
         this.picked.set(-1);
         this.pickedAct.set(-1);
@@ -105,7 +107,8 @@ export class DrillsPage {
     const [host, injector] = [inject<ElementRef<HTMLElement>>(ElementRef).nativeElement, inject(Injector)];
     effect(() => {
       // The one that is looked at may be far down the list.
-      if (this.chosen()) afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
+      if (this.chosenId() !== undefined)
+        afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
     });
     inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
   }
