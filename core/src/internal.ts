@@ -73,7 +73,8 @@ export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/regi
 export { flagged } from './combat/parts/sayings.js';
 export { amountWords } from './combat/parts/amountWords.js';
 export { measureKinds, measureLabel } from './combat/parts/measure.js';
-export type { CombatActor, CompiledEventRules, CompiledStatus } from './combat/parts/references.js';
+export type { CombatActor } from './combat/parts/combatActor.js';
+export type { CompiledEventRules, CompiledStatus } from './combat/parts/references.js';
 export {
   comparisons,
   keepers,

@@ -73,20 +73,24 @@ test('a move and its reach are dragged, and undone', async ({ page, server }) =>
   await expect(reading).toContainText('It passes Mosshell by');
   // And the reach after it.
   const grip = page.getByRole('button', { name: /^Reach, to/ });
+  const before = await page.getByLabel('Reach: length').inputValue();
+  // The paper fits itself to what is on it: the grip is taken hold of once it stands still.
+  await grip.hover();
   const at = await grip.boundingBox();
   if (!at) throw new Error('it is on the paper');
-  const before = await page.getByLabel('Reach: length').inputValue();
-  await page.mouse.move(at.x + 14, at.y + 14);
   await page.mouse.down();
   await page.mouse.move(at.x + 40, at.y + 60, { steps: 5 });
   await page.mouse.up();
   await expect(page.getByLabel('Reach: length')).not.toHaveValue(before);
+  // What was chosen stays chosen.
+  await expect(page.getByRole('radio', { name: 'Horn sweep' })).toBeChecked();
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('Reach: length')).toHaveValue(before);
   // It is looked at in motion, and stands where it ends.
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible({ timeout: 15_000 });
-  expect(Number.parseFloat(await page.locator('und-move-strip .number').innerText())).toBeGreaterThan(0.7);
+  const shown = async (): Promise<number> => Number.parseFloat(await page.locator('und-move-strip .number').innerText());
+  await expect.poll(shown, { timeout: 15_000 }).toBeGreaterThan(0.7);
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
 test('a trap is trodden, walked around on the map, and thrown at', async ({ page, server }) => {

@@ -1,11 +1,12 @@
+import type { FullPayload } from './parts/fullPayload.js';
+import type { Told } from './parts/told.js';
+import type { Touch } from './moves/touch.js';
 import type { Seconds, Uint32 } from '../units.js';
-import type { LegStep, MoveStep, Touch } from './log.js';
+import type { LegStep, MoveStep } from './log.js';
 import { FlightKeeper, type Launch } from './flights/flightKeeper.js';
 import type { CompiledMove } from './moves/move.js';
 import { MoveKeeper, type MoveItem } from './moves/moveKeeper.js';
 import { Watches } from './moves/watches.js';
-import type { Told } from './outcomes/outcome.js';
-import type { FullPayload } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
 import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/throwKeeper.js';

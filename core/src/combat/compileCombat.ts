@@ -1,3 +1,4 @@
+import type { CombatActor } from './parts/combatActor.js';
 import { hash4, hashText } from '../maths/hash.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { show } from '../model/json.js';
@@ -25,7 +26,7 @@ import { ruleLimits } from './parts/ruleFields.js';
 import { readFlag } from './parts/readings.js';
 import { RuleReader } from './parts/ruleReader.js';
 import type { RuleReferences } from './parts/ruleReferences.js';
-import { prevented, stackings, type CombatActor, type CompiledEventRules, type CompiledStatus } from './parts/references.js';
+import { prevented, stackings, type CompiledEventRules, type CompiledStatus } from './parts/references.js';
 import type { CombatPlan, CompiledRung } from './plan.js';
 
 /** The documents that decide, as any JSON: a shipped kit is opened without the schemas. */

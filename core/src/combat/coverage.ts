@@ -1,6 +1,7 @@
+import type { FullPayload } from './parts/fullPayload.js';
+import type { CombatActor } from './parts/combatActor.js';
 import type { Seconds } from '../units.js';
-import type { CombatActor, CompiledEventRules } from './parts/references.js';
-import type { FullPayload } from './parts/asking.js';
+import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
 import { answering, memoryAt, partiesAt, type ProbedParty } from './probe.js';
 import { defaultsOf } from './run.js';

@@ -1,3 +1,5 @@
+import type { CombatActor } from './parts/combatActor.js';
+import type { FullPayload } from './parts/fullPayload.js';
 import { GameClock } from '../player/gameClock.js';
 import type { WarpWindow } from '../maths/timeWarp.js';
 import type { StopBudget } from '../player/stopBudget.js';
@@ -8,10 +10,9 @@ import type { Seconds, Uint32 } from '../units.js';
 import { actOf, compileAct, type PlannedAct } from './plannedAct.js';
 import { clockBender, type PlayedCue } from './bentClocks.js';
 import type { HistoryStep, LogEntry } from './log.js';
-import type { FullPayload } from './parts/asking.js';
 import { Combatant } from './parts/combatant.js';
 import { payloadAt, readPlace } from './parts/readings.js';
-import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
 import { Run, type RunListener } from './run.js';
 import { readEdges, type Edges } from './walking/throwKeeper.js';

@@ -1,6 +1,7 @@
 import type { Seconds } from '../units.js';
 import type { Standing } from './parts/combatant.js';
-import type { FullPayload } from './parts/asking.js';
+import type { Touch } from './moves/touch.js';
+import type { FullPayload } from './parts/fullPayload.js';
 
 /** What a rung of the ladder said to an event. */
 export interface RungAnswer {
@@ -26,17 +27,6 @@ export type Happening =
   | { readonly what: 'too many'; readonly body: string; readonly most: number }
   | { readonly what: 'breaks off'; readonly who: string; readonly move: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
-
-/** Where and how somebody was met by a contact. */
-export interface Touch {
-  readonly move: string;
-  readonly contact: number;
-  /** px from middle to middle, and the way from one to the other in degrees. */
-  readonly distance: number;
-  readonly angle: number;
-  /** Where it was touched; undefined for one of no size, whose middle that is. */
-  readonly place: { readonly x: number; readonly y: number } | undefined;
-}
 
 /** One event of a run: what was raised, what the ladder said, and what came of it. */
 export interface LogEntry {

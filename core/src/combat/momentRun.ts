@@ -1,3 +1,4 @@
+import type { CombatActor } from './parts/combatActor.js';
 import { GameClock } from '../player/gameClock.js';
 import type { StopBudget } from '../player/stopBudget.js';
 import type { Seconds } from '../units.js';
@@ -8,7 +9,7 @@ import type { HistoryStep, LogEntry } from './log.js';
 import type { Asking } from './parts/asking.js';
 import { Combatant } from './parts/combatant.js';
 import { snap } from './parts/memory.js';
-import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan, CompiledRung } from './plan.js';
 import { probe, type Moment, type ProbedParty } from './probe.js';
 import { Run } from './run.js';

@@ -1,8 +1,9 @@
+import type { CombatActor } from './parts/combatActor.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Uint32 } from '../units.js';
 import type { CompiledCondition } from './conditions/condition.js';
 import type { CompiledOutcome } from './outcomes/outcome.js';
-import type { CombatActor, CompiledEventRules, CompiledStatus } from './parts/references.js';
+import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
 
 export interface CompiledRung {
   readonly id: string;

@@ -1,3 +1,4 @@
+import type { CombatActor } from './parts/combatActor.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readList, readNumber, type Json } from '../take/compileReferences.js';
@@ -5,7 +6,6 @@ import type { Act } from './acts.js';
 import type { CompiledMove } from './moves/move.js';
 import type { Combatant } from './parts/combatant.js';
 import { readFlag, readPlace } from './parts/readings.js';
-import type { CombatActor } from './parts/references.js';
 import { ruleLimits } from './parts/ruleFields.js';
 import type { Point } from './walking/walkKeeper.js';
 

@@ -1,11 +1,13 @@
+import type { CombatActor } from './parts/combatActor.js';
+import type { FullPayload } from './parts/fullPayload.js';
 import { GameClock } from '../player/gameClock.js';
 import type { Seconds, Uint32 } from '../units.js';
 import { askRungs } from './askRungs.js';
 import type { RungAnswer } from './log.js';
-import type { Asking, FullPayload, RunState } from './parts/asking.js';
+import type { Asking, RunState } from './parts/asking.js';
 import { Combatant, type Standing } from './parts/combatant.js';
 import { Memory } from './parts/memory.js';
-import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
 import { harmTo } from './run.js';
 

@@ -1,7 +1,8 @@
+import type { CombatActor } from './parts/combatActor.js';
 import type { Seconds } from '../units.js';
 import { compileDrill, runDrill } from './drill.js';
 import type { CompiledOutcome } from './outcomes/outcome.js';
-import type { CombatActor, CompiledEventRules } from './parts/references.js';
+import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan, CompiledRung } from './plan.js';
 
 /** How a status goes over time on somebody to whom nothing else happens, given at the start and again half-way. */

@@ -1,8 +1,9 @@
+import type { FullPayload } from './parts/fullPayload.js';
+import type { Told } from './parts/told.js';
 import { hashText } from '../maths/hash.js';
 import type { Seconds, Uint32 } from '../units.js';
 import type { Happening } from './log.js';
-import type { Told } from './outcomes/outcome.js';
-import type { Asking, FullPayload } from './parts/asking.js';
+import type { Asking } from './parts/asking.js';
 import type { Combatant, HeldStatus } from './parts/combatant.js';
 import { nearly, snap } from './parts/memory.js';
 import type { CompiledStatus } from './parts/references.js';

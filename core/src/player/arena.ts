@@ -1,3 +1,4 @@
+import type { CombatActor } from '../combat/parts/combatActor.js';
 import type {
   Arena,
   ArenaAct,
@@ -12,7 +13,6 @@ import type {
   PlayerSignal,
   PlayerSound,
 } from '../contract.js';
-import type { CombatActor } from '../combat/parts/references.js';
 import { readEdges, type Edges } from '../combat/walking/throwKeeper.js';
 import type { HistoryStep, JoinStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
 import { phaseAt } from '../combat/moves/moveKeeper.js';

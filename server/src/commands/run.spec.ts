@@ -119,7 +119,7 @@ describe('a drill', () => {
         for (const list of ['particles', 'numbers', 'rings', 'glyphs', 'meters'] as const) {
           if (arena.frame[list].count !== frame[list].count) worst = Infinity;
           if (list === 'meters') continue;
-                    // These are 32-bit floats, put in place after they were written: the last digit may be rounded either way.
+          // These are 32-bit floats, put in place after they were written: the last digit may be rounded either way.
           for (let i = 0; i < frame[list].count; i++) {
             const [x, other] = [frame[list].x[i], arena.frame[list].x[i]];
             if (Math.abs(other - x) > 1e-4) worst = Math.max(worst, Math.abs(other - x));

@@ -1,9 +1,9 @@
+import type { FullPayload } from '../parts/fullPayload.js';
+import type { Told } from '../parts/told.js';
 import type { Px, Seconds } from '../../units.js';
 import { lasting, meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
-import type { Told } from '../outcomes/outcome.js';
-import type { FullPayload } from '../parts/asking.js';
-import type { Combatant } from '../parts/combatant.js';
+import type { Combatant, InFlight } from '../parts/combatant.js';
 import { inCommon } from '../parts/given.js';
 import type { CompiledEventRules } from '../parts/references.js';
 import type { Walk } from '../walking/walkKeeper.js';
@@ -31,7 +31,7 @@ export interface Launch {
 }
 
 /** Something that flies. */
-export interface Flight extends Launch {
+interface Flight extends Launch, InFlight {
   readonly launcher: Combatant | undefined;
   readonly from: { readonly x: Px; readonly y: Px };
   readonly watched: Set<Watched>;
@@ -56,7 +56,7 @@ export interface FlightWorld {
 
 /** Bodies that fly: they go as bodies walk, meet whoever is in their way, and land. */
 export class FlightKeeper {
-  private readonly flying = new Set<Combatant>();
+  private readonly flying = new Map<Combatant, Flight>();
 
   constructor(private readonly world: FlightWorld) {}
 
@@ -64,26 +64,27 @@ export class FlightKeeper {
   ready(who: Combatant, launch: Launch, launcher: Combatant | undefined): void {
     const now = this.world.now();
     const from = { x: who.xAt(now), y: who.yAt(now) };
-    who.flight = { ...launch, launcher, from, watched: new Set(), met: new Set(), left: launch.pierce, lost: false, over: false };
+    const flight: Flight = { ...launch, launcher, from, watched: new Set(), met: new Set(), left: launch.pierce, lost: false, over: false };
+    who.flight = flight;
+    this.flying.set(who, flight);
   }
 
   begin(who: Combatant): void {
-    const { flight } = who;
+    const flight = this.flying.get(who);
     if (!flight) return;
-    this.flying.add(who);
     if (flight.aim.type === 'along') for (const other of this.world.others()) this.watchFor(who, flight, other);
     this.world.walk(who, walkOf(flight.aim, flight.speed, flight.from, who));
   }
 
   /** Somebody takes part from now on: it may be met. */
   join(other: Combatant): void {
-    for (const who of this.flying) if (who.flight?.aim.type === 'along') this.watchFor(who, who.flight, other);
+    for (const [who, flight] of this.flying) if (flight.aim.type === 'along') this.watchFor(who, flight, other);
   }
 
   /** It has come to where it was going, or is near whom it was after. */
   arrive(who: Combatant): void {
-    const { flight } = who;
-    if (!flight || flight.over) return;
+    const flight = this.flying.get(who);
+    if (!flight) return;
     const whom = flight.aim.type === 'after' && !flight.lost ? flight.aim.whom : undefined;
     if (whom && flight.meets) this.raise(who, flight, flight.meets, whom);
     if (!flight.over) this.land(who, flight, whom);
@@ -91,16 +92,17 @@ export class FlightKeeper {
 
   /** Whom it was after is gone: it ends where that one was. */
   lose(who: Combatant, whom: Combatant): void {
-    const { flight } = who;
+    const flight = this.flying.get(who);
     const now = this.world.now();
-    if (!flight || flight.over) return;
+    if (!flight) return;
     flight.lost = true;
     this.world.walk(who, { type: 'to', points: [{ x: whom.xAt(now), y: whom.yAt(now) }], round: false, speed: flight.speed });
   }
 
   /** It fell, or was taken away: nothing more comes of it. */
   stop(who: Combatant): void {
-    if (who.flight && !who.flight.over) this.finish(who, who.flight);
+    const flight = this.flying.get(who);
+    if (flight) this.finish(who, flight);
   }
 
   private watchFor(who: Combatant, flight: Flight, other: Combatant): void {

@@ -1,5 +1,5 @@
+import type { FullPayload } from '../parts/fullPayload.js';
 import type { Seconds } from '../../units.js';
-import type { FullPayload } from '../parts/asking.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { Reach } from './meeting.js';
 

@@ -1,23 +1,21 @@
+import type { Touch } from './touch.js';
+import type { FullPayload } from '../parts/fullPayload.js';
+import type { Told } from '../parts/told.js';
 import { hashText } from '../../maths/hash.js';
 import type { Seconds, Uint32 } from '../../units.js';
-import type { Told } from '../outcomes/outcome.js';
-import type { FullPayload } from '../parts/asking.js';
-import type { Combatant } from '../parts/combatant.js';
+import type { Combatant, InMove } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
-import type { MoveStep, Touch } from '../log.js';
+import type { MoveStep } from '../log.js';
 import type { Reach } from './meeting.js';
 import { facingReach, meetingWall, type Reaching } from './meetingWall.js';
 import { liveLength, type CompiledContact, type CompiledMove, type MovePhase } from './move.js';
 import type { Watched } from './watches.js';
 
-/** A move that somebody is in. Instants are of its actor's own clock. */
-export interface Acting {
-  readonly move: CompiledMove;
-  readonly began: Seconds;
+/** A move that somebody is in. */
+interface Acting extends InMove {
   /** As its actor faced when it began. */
   readonly facing: 1 | -1;
-  /** When its recovery begins; Infinity as long as it is held. */
   recovers: Seconds;
   /** Who may still be met, by each of its contacts. */
   readonly reaching: readonly Set<Watched>[];
@@ -69,6 +67,7 @@ interface OpenReach extends Reaching {
 /** Moves as they begin, reach, and are over, each on its actor's own clock. */
 export class MoveKeeper {
   private begun = 0;
+  private readonly doing = new Map<Combatant, Acting>();
   /** Contacts that are out. */
   private readonly open = new Set<OpenContact>();
 
@@ -81,7 +80,8 @@ export class MoveKeeper {
       this.tell(who, move, 'refused', why);
       return;
     }
-    if (who.acting) this.end(who, who.acting, 'cancelled');
+    const before = this.doing.get(who);
+    if (before) this.end(who, before, 'cancelled');
     const began = this.shown(who);
     const acting: Acting = {
       move,
@@ -92,6 +92,7 @@ export class MoveKeeper {
       met: move.contacts.map(() => new Set<Combatant>()),
       serial: this.begun++,
     };
+    this.doing.set(who, acting);
     who.acting = acting;
     this.tell(who, move, 'begins', '');
     const put = (type: MoveItem['type'], after: Seconds, which = 0): void =>
@@ -114,7 +115,7 @@ export class MoveKeeper {
 
   /** Lets go of a move that is held; it recovers as soon as all its contacts are over. */
   letGo(who: Combatant): void {
-    const { acting } = who;
+    const acting = this.doing.get(who);
     if (!acting || acting.recovers !== Infinity) return;
     acting.recovers = Math.max(this.shown(who), snap(acting.began + acting.move.windUp + liveLength(acting.move)));
     this.putDownRecovery(who, acting);
@@ -122,7 +123,8 @@ export class MoveKeeper {
 
   /** Breaks off whatever somebody is doing: nothing more comes of it. */
   breakOff(who: Combatant): void {
-    if (who.acting) this.end(who, who.acting, 'broken');
+    const acting = this.doing.get(who);
+    if (acting) this.end(who, acting, 'broken');
   }
 
   happen({ type, who, acting, which }: MoveItem): void {
@@ -149,7 +151,8 @@ export class MoveKeeper {
   }
 
   /** How fast its move takes somebody ahead just now, px a second; undefined where it does not. */
-  lungeOf({ acting }: Combatant, shown: Seconds): number | undefined {
+  lungeOf(who: Combatant, shown: Seconds): number | undefined {
+    const acting = this.doing.get(who);
     const lunge = acting?.move.lunge;
     if (!acting || !lunge) return undefined;
     const age = snap(shown - acting.began);
@@ -246,6 +249,7 @@ export class MoveKeeper {
 
   private end(who: Combatant, acting: Acting, how: 'ends' | 'broken' | 'cancelled'): void {
     acting.reaching.forEach((_, which) => this.close(acting, which));
+    this.doing.delete(who);
     who.acting = undefined;
     const { status } = acting.move;
     if (status && how !== 'ends' && this.phaseOf(who, acting) !== 'recovery') this.world.take(who, status);
@@ -271,7 +275,7 @@ export class MoveKeeper {
 }
 
 /** Which part of its move somebody is in. */
-export function phaseAt({ move, began, recovers }: Acting, shown: Seconds): MovePhase {
+export function phaseAt({ move, began, recovers }: InMove, shown: Seconds): MovePhase {
   if (shown - began < move.windUp - nearly) return 'wind-up';
   return shown < recovers - nearly ? 'contact' : 'recovery';
 }

@@ -1,7 +1,7 @@
+import type { CombatActor } from '../parts/combatActor.js';
 import type { Seconds } from '../../units.js';
 import { runDrill, type CompiledDrill, type DrillActor } from '../drill.js';
 import type { LogEntry, MoveStep } from '../log.js';
-import type { CombatActor } from '../parts/references.js';
 import type { CombatPlan } from '../plan.js';
 import { Histories } from '../readHistory.js';
 import type { StopBudget } from '../../player/stopBudget.js';

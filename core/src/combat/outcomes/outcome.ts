@@ -1,24 +1,15 @@
+import type { Place, Told } from '../parts/told.js';
+import type { CombatActor } from '../parts/combatActor.js';
+import type { FullPayload } from '../parts/fullPayload.js';
 import type { Seconds, Uint32 } from '../../units.js';
-import type { Asking, FullPayload } from '../parts/asking.js';
+import type { Asking } from '../parts/asking.js';
 import type { Combatant } from '../parts/combatant.js';
 import type { Launch } from '../flights/flightKeeper.js';
 import type { Throw } from '../walking/throwKeeper.js';
-import type { CombatActor, CompiledEventRules, CompiledStatus } from '../parts/references.js';
+import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { RuleFields } from '../parts/ruleFields.js';
 import type { DefinedRule, RuleDefinition, RuleKind } from '../parts/ruleKind.js';
 import type { RuleReader } from '../parts/ruleReader.js';
-
-export interface Place {
-  readonly x: number;
-  readonly y: number;
-}
-
-/** Whom something is raised on or played for, and where. */
-export interface Told {
-  readonly source: Combatant | undefined;
-  readonly target: Combatant | undefined;
-  readonly place?: Place | undefined;
-}
 
 /** Bodies that come about. */
 export interface Spawn {

@@ -1,3 +1,4 @@
+import type { Place } from '../parts/told.js';
 import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { chanceIn, partyOf, placeOf, type Asking } from '../parts/asking.js';
@@ -17,7 +18,7 @@ import {
   type RuleField,
 } from '../parts/ruleFields.js';
 import { anyOf } from '../parts/sayings.js';
-import { defineOutcome, type Place } from './outcome.js';
+import { defineOutcome } from './outcome.js';
 
 const whom = ['target', 'source', 'around'] as const;
 const centres = ['target', 'source', 'place'] as const;

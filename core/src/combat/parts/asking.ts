@@ -1,13 +1,11 @@
 import type { Fraction, Seconds, Uint32 } from '../../units.js';
 import { draw } from '../../maths/hash.js';
-import type { Touch } from '../log.js';
+import type { Touch } from '../moves/touch.js';
 import type { Combatant } from './combatant.js';
+import type { FullPayload } from './fullPayload.js';
 import type { Keeper, Party } from './ruleFields.js';
 import type { Memory } from './memory.js';
 import type { CompiledEventRules } from './references.js';
-
-/** A payload with every field filled in. */
-export type FullPayload = Readonly<Record<string, number | string | boolean>>;
 
 /** An event that happens, as it is asked about: by the state before it. */
 export interface Asking {

@@ -1,11 +1,10 @@
+import type { CombatActor } from './combatActor.js';
 import type { Fraction, Px, Seconds } from '../../units.js';
 import type { GameClock } from '../../player/gameClock.js';
 import { Memory, nearly, snap } from './memory.js';
-import type { Flight } from '../flights/flightKeeper.js';
 import { alongX, alongY, isStill, legAt, type Leg } from '../walking/leg.js';
-import type { Acting } from '../moves/moveKeeper.js';
-import type { Going } from '../walking/walkKeeper.js';
-import type { CombatActor, CompiledStatus, Prevented } from './references.js';
+import type { CompiledMove } from '../moves/move.js';
+import type { CompiledStatus, Prevented } from './references.js';
 
 /** A status that holds on somebody. Instants are of its actor's own clock. */
 export interface HeldStatus {
@@ -23,6 +22,22 @@ export interface HeldStatus {
   /** Rises whenever its end moves, so that older ends are passed over. */
   version: number;
   readonly by: Combatant | undefined;
+}
+
+/** A move that somebody is in, as others see it. */
+export interface InMove {
+  readonly move: CompiledMove;
+  /** What the own clock showed. */
+  readonly began: Seconds;
+  /** When its recovery begins; Infinity as long as it is held. */
+  readonly recovers: Seconds;
+}
+
+/** How something that was let go flies, as others see it. */
+export interface InFlight {
+  readonly over: boolean;
+  /** It stays where it lands. */
+  readonly stays: boolean;
 }
 
 export const standings = ['up', 'down', 'gone'] as const;
@@ -43,11 +58,9 @@ export class Combatant {
   life = 0;
   facing: 1 | -1;
   /** The move that it is in. */
-  acting: Acting | undefined;
-  /** The walk that it is on. */
-  going: Going | undefined;
+  acting: InMove | undefined;
   /** Of what was let go: how it flies. */
-  flight: Flight | undefined;
+  flight: InFlight | undefined;
   /** What its own clock shows when it is no longer thrown; it goes nowhere by itself until then. */
   thrownUntil: Seconds = -Infinity;
   /** Rises whenever it goes another way than was known. */

@@ -1,6 +1,7 @@
+import type { FullPayload } from './fullPayload.js';
 import type { CompiledField } from '../../take/compiledReferences.js';
 import { amountIn, type CompiledAmount } from './amount.js';
-import type { Asking, FullPayload } from './asking.js';
+import type { Asking } from './asking.js';
 
 /** A value handed on to another payload, resolved. */
 export type CompiledGiven =

@@ -1,8 +1,8 @@
+import type { FullPayload } from './fullPayload.js';
 import { DocumentError, type DocumentPath } from '../../model/documentError.js';
 import { show } from '../../model/json.js';
 import { readNumber, readRecord } from '../../take/compileReferences.js';
 import { completePayload } from '../../take/payload.js';
-import type { FullPayload } from './asking.js';
 import type { CompiledEventRules } from './references.js';
 
 /** Readings that several documents of rules share. Each throws DocumentError with the path of what cannot be used. */

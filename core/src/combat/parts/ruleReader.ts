@@ -1,3 +1,4 @@
+import type { CombatActor } from './combatActor.js';
 import { hash4, hashText } from '../../maths/hash.js';
 import { DocumentError, type DocumentPath } from '../../model/documentError.js';
 import { identifierPattern } from '../../model/fields.js';
@@ -9,7 +10,7 @@ import type { Uint32 } from '../../units.js';
 import type { CompiledAmount } from './amount.js';
 import type { CompiledGiven } from './given.js';
 import { compileMeasure, type CompiledMeasure } from './measure.js';
-import type { CombatActor, CompiledEventRules, CompiledStatus } from './references.js';
+import type { CompiledEventRules, CompiledStatus } from './references.js';
 import type { RuleReferences } from './ruleReferences.js';
 import { ruleLimits, type ChoiceRule, type NumberRule, type RuleField, type RuleFields } from './ruleFields.js';
 

@@ -1,5 +1,6 @@
+import type { CombatActor } from './combatActor.js';
 import type { SequencePlan } from '../../take/plan.js';
-import type { CombatActor, CompiledEventRules, CompiledStatus } from './references.js';
+import type { CompiledEventRules, CompiledStatus } from './references.js';
 
 /** What a rule may refer to. */
 export interface RuleReferences {

@@ -20,7 +20,7 @@ export type Walk =
   | { readonly type: 'from'; readonly whom: Combatant; readonly beyond: Px; readonly speed: number };
 
 /** A walk that somebody is on. */
-export interface Going {
+interface Going {
   readonly walk: Walk;
   /** Which of its places comes next. */
   next: number;
@@ -64,11 +64,13 @@ const aimsEach: Seconds = 0.25;
  * both go now, and aims anew when that one goes another way.
  */
 export class WalkKeeper {
+  private readonly going = new Map<Combatant, Going>();
+
   constructor(private readonly world: WalkWorld) {}
 
   begin(who: Combatant, walk: Walk): void {
     this.leave(who);
-    who.going = { walk, next: 0, watched: undefined, version: 0 };
+    this.going.set(who, { walk, next: 0, watched: undefined, version: 0 });
     this.steer(who);
   }
 
@@ -87,7 +89,7 @@ export class WalkKeeper {
 
   /** Finds out anew how somebody goes from here on: after whatever may have changed it. */
   steer(who: Combatant): void {
-    const { going } = who;
+    const going = this.going.get(who);
     const now = this.world.now();
     const shown = who.shown(now);
     if (going) going.version++;
@@ -105,7 +107,7 @@ export class WalkKeeper {
   }
 
   happen({ type, who, going, version }: WalkItem): void {
-    if (who.going !== going || going.version !== version) return;
+    if (this.going.get(who) !== going || going.version !== version) return;
     const { walk } = going;
     if (type === 'arrives' && walk.type === 'to') {
       // Exactly there, whatever the rounding of the way.
@@ -115,9 +117,9 @@ export class WalkKeeper {
       if (going.next >= walk.points.length) {
         if (walk.round && isWay(walk)) going.next = 0;
         else {
-          who.going = undefined;
+          this.going.delete(who);
           this.world.arrived(who);
-          if (who.going) return;
+          if (this.going.has(who)) return;
         }
       }
     }
@@ -233,8 +235,8 @@ export class WalkKeeper {
   }
 
   private leave(who: Combatant): void {
-    this.forget(who.going);
-    who.going = undefined;
+    this.forget(this.going.get(who));
+    this.going.delete(who);
   }
 }
 

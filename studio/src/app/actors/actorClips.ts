@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import type { Actor, Project } from '@undatio/core';
 import { cellCount, identifierPattern } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { CellPicture } from '../shared/cellPicture';
 import { cellsFromText, textOfCells } from '../shared/cellText';
+import { heldPer } from '../shared/heldPer';
 import { Choice, type Option } from '../shared/choice';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
@@ -51,7 +52,10 @@ export class ActorClips {
 
   /** Whoever wants less motion steps through it instead. */
   protected readonly playing = signal(!matchMedia('(prefers-reduced-motion: reduce)').matches);
-  protected readonly at = linkedSignal({ source: () => this.clip()?.id, computation: () => 0 });
+  protected readonly at = heldPer(
+    () => this.clip()?.id,
+    () => 0,
+  );
   protected readonly here = computed(() => Math.min(this.at(), (this.clip()?.cells.length ?? 1) - 1));
 
   constructor() {

@@ -44,6 +44,7 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
       cursor: grab;
       outline: none;
       touch-action: none;
+      user-select: none;
     }
     :host(:active) {
       cursor: grabbing;

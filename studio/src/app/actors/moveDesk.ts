@@ -2,6 +2,7 @@ import { computed, inject, Injectable, linkedSignal, signal } from '@angular/cor
 import type { Actor, Place } from '@undatio/core';
 import { poses, reachesAt, strike, tryMove, type MoveTrial, type ShownReach } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
+import { heldPer } from '../shared/heldPer';
 import { RulesService } from '../rules/rulesService';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { facingOf, type PoseName } from './actorEdits';
@@ -19,12 +20,15 @@ export class MoveDesk {
 
   readonly actor = signal<Actor | undefined>(undefined);
   readonly moves = computed((): readonly Move[] => this.actor()?.moves ?? []);
-  private readonly chosen = linkedSignal<string | undefined, string | undefined>({
-    source: () => this.actor()?.id,
-    computation: () => undefined,
-  });
+  private readonly chosen = heldPer(
+    () => this.actor()?.id,
+    (): string | undefined => undefined,
+  );
   readonly move = computed((): Move | undefined => this.moves().find(({ id }) => id === this.chosen()) ?? this.moves().at(0));
-  private readonly held = linkedSignal<string | undefined, number>({ source: () => this.move()?.id, computation: () => 0 });
+  private readonly held = heldPer(
+    () => this.move()?.id,
+    () => 0,
+  );
   /** Which of its contacts is worked on. */
   readonly contact = computed(() => Math.min(this.held(), (this.move()?.contacts.length ?? 1) - 1));
   readonly facing = computed((): 1 | -1 => {

@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { EventType, PayloadField, Project } from '@undatio/core';
 import { fieldNamePattern } from '@undatio/core/internal';
 import type { DocumentState } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
+import { heldPer } from '../shared/heldPer';
 import {
   fieldRemoved,
   fieldRenamed,
@@ -38,7 +39,10 @@ export class EventFields {
 
   private readonly projects = inject(ProjectService);
   protected readonly types = fieldTypes;
-  protected readonly question = linkedSignal<string, Question | undefined>({ source: () => this.event().id, computation: () => undefined });
+  protected readonly question = heldPer(
+    () => this.event().id,
+    (): Question | undefined => undefined,
+  );
   /** Why the last change was not made, and of which field. */
   protected readonly refused = signal<{ readonly field: string; readonly why: string } | undefined>(undefined);
   /** Where each field is used: sequences by its name. */

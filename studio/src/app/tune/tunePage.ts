@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { AudioService } from '../playback/audioService';
 import { HandService } from '../playback/handService';
@@ -6,6 +6,7 @@ import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { heldPer } from '../shared/heldPer';
 import { PointerDrag } from '../shared/pointerDrag';
 import { isTyping } from '../shared/typing';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -140,10 +141,10 @@ export class TunePage {
   private readonly first = computed(() => this.project()?.sequences[0]?.id);
   private readonly onStage = toSignal(inject(StageSetUps).onStage$);
   /** A stage's own is seen first. */
-  protected readonly background = linkedSignal<boolean, StageBackground>({
-    source: () => this.onStage()?.setUp?.background !== undefined,
-    computation: (hasOwn, before) => (hasOwn ? 'own' : before && before.value !== 'own' ? before.value : 'dark'),
-  });
+  protected readonly background = heldPer(
+    () => this.onStage()?.setUp?.background !== undefined,
+    (hasOwn, before?: StageBackground): StageBackground => (hasOwn ? 'own' : before && before !== 'own' ? before : 'dark'),
+  );
   protected readonly layout = inject(TuneLayout);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CurvesField, EnvelopePoint } from '@undatio/core/internal';
 import { ownAxis } from '../strip/lifeAxis';
 import { EnvelopeEditor } from './envelopeEditor';
 import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
+import { heldPer } from '../../shared/heldPer';
 import { RadioKeys } from '../../shared/radioKeys';
 
 type Curves = Readonly<Record<string, readonly EnvelopePoint[]>>;
@@ -99,10 +100,10 @@ export class CurvesEditor {
   /** Turns and places of a letter are small: a tenth is drawn in full. */
   protected readonly full = 0.1;
   /** The first that is changed, until a person picks another. */
-  protected readonly chosen = linkedSignal<string, string>({
-    source: () => this.field().label,
-    computation: () => this.field().options.find((name) => this.value()[name]) ?? this.field().options[0],
-  });
+  protected readonly chosen = heldPer(
+    () => this.field().label,
+    () => this.field().options.find((name) => this.value()[name]) ?? this.field().options[0],
+  );
   protected readonly points = computed<readonly EnvelopePoint[] | undefined>(() => this.value()[this.chosen()]);
   protected readonly empty = computed(() => Object.keys(this.value()).length === 0);
   protected readonly starts = computed(() => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
@@ -11,6 +11,7 @@ import { PlaybackService } from '../../playback/playbackService';
 import { healthAfter, StrikeService, tellsHealth, type RapidSettings } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { StageSetUps } from '../../stage/stageSetUps';
+import { heldPer } from '../../shared/heldPer';
 import { tagsFromText } from '../../shared/tagText';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { DirectionDial } from './directionDial';
@@ -90,10 +91,10 @@ export class StrikePad {
 
   protected readonly events = computed(() => this.project()?.events ?? []);
   /** A move to another event that waits for a yes. */
-  protected readonly moving = linkedSignal<string | undefined, Move | undefined>({
-    source: () => this.stage()?.sequence.id,
-    computation: () => undefined,
-  });
+  protected readonly moving = heldPer(
+    () => this.stage()?.sequence.id,
+    (): Move | undefined => undefined,
+  );
   protected readonly numbers = computed(() =>
     this.fields('number')
       .filter(({ name }) => !this.health() || !/^health(Before|After)$/.test(name))

@@ -1,0 +1,13 @@
+import type { Combatant } from './combatant.js';
+
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Whom something is raised on or played for, and where. */
+export interface Told {
+  readonly source: Combatant | undefined;
+  readonly target: Combatant | undefined;
+  readonly place?: Place | undefined;
+}
