@@ -63,6 +63,13 @@ test('a body is sized, its spots put, its parts posed, by dragging and by keys, 
 
 test('an actor is made in a picture, given a part and a place, and thrown away', async ({ studio, page, server }) => {
   void studio;
+  // A stage that does not say who stands on it: everybody, each where it is put.
+  const address = `${server.address}/api/projects/elytra-league/settings/elytra-league`;
+  const before = await page.request.get(address);
+  const { stages, ...settings } = (await before.json()) as { stages: { bodies?: unknown }[] };
+  for (const stage of stages.slice(1)) delete stage.bodies;
+  const put = await page.request.put(address, { data: { ...settings, stages }, headers: { 'If-Match': before.headers()['etag'] } });
+  expect(put.status()).toBe(200);
   const read = async (id: string): Promise<Partial<Actor>> =>
     (await page.request.get(`${server.address}/api/projects/elytra-league/actors/${id}`)).json() as Promise<Partial<Actor>>;
   await page.goto(`${server.address}/projects/elytra-league/actors`);
@@ -117,14 +124,15 @@ test('a body has a spot of its own, a crowd of it stands on a stage of its own, 
   const stages = (await settings()).stages ?? [];
   const [usual, crowd] = [stages[0], stages[stages.length - 1]];
   expect(usual.bodies?.map(({ actor }) => actor)).toEqual(['brasshorn', 'mosshell', 'pip', 'squeak']);
-  const all = ['brasshorn', 'mosshell', 'pip', 'squeak', 'duskwing', 'old-gall'];
+  const bodies = ['brasshorn', 'mosshell', 'pip', 'squeak', 'duskwing', 'old-gall'];
+  const all = [...bodies, 'smoulder-patch', 'thrown-pod', 'breaking-pod', 'pollen', 'spore'];
   expect(crowd.bodies?.map(({ actor }) => actor)).toEqual([...all, 'pip', 'pip', 'pip']);
   expect(crowd.bodies?.[1].scale).toBe(1.5);
 
   // All of them are there to be struck, and the spot is among those that effects hang on.
   await studio.open();
   await page.getByText('Rapid fire').click();
-  await expect(page.getByLabel('Rapid fire', { exact: true }).getByText('of 8')).toBeVisible();
+  await expect(page.getByLabel('Rapid fire', { exact: true }).getByText('of 13')).toBeVisible();
   await studio.openLane('sparks');
   await studio.everythingElse('sparks');
   await page.getByLabel('Spot', { exact: true }).selectOption({ label: 'left-eye' });

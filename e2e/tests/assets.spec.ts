@@ -56,31 +56,31 @@ test('a picture behind a stage is in use, and another one takes its place there'
   await page.goto(`${server.address}/projects/elytra-league/actors/mosshell`);
   await page.getByRole('radio', { name: 'stage', exact: true }).click();
   await page.getByLabel('background', { exact: true }).selectOption({ label: 'a picture' });
-  await page.getByLabel('picture', { exact: true }).selectOption({ label: 'Scorch' });
+  await page.getByLabel('picture', { exact: true }).selectOption({ label: 'Sap splat' });
   await studio.saved();
   await page.getByRole('link', { name: 'Assets' }).click();
   await page.getByRole('button', { name: /^Pictures/ }).click();
-  await expect(page.locator('[data-asset="scorch"]').getByRole('link', { name: 'Usual' })).toBeVisible();
-  await page.getByRole('button', { name: 'Remove Scorch' }).click();
-  await page.getByLabel('In place of Scorch').selectOption('mossy-log');
+  await expect(page.locator('[data-asset="sap-splat"]').getByRole('link', { name: 'Usual' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Sap splat' }).click();
+  await page.getByLabel('In place of Sap splat').selectOption('mossy-log');
   await page.getByRole('button', { name: 'Put it there, and remove this' }).click();
   await studio.saved();
   expect(JSON.stringify(await stages())).toContain('"picture":"mossy-log"');
   await page.getByRole('button', { name: 'Undo' }).click();
   await studio.saved();
-  expect(JSON.stringify(await stages())).toContain('"picture":"scorch"');
+  expect(JSON.stringify(await stages())).toContain('"picture":"sap-splat"');
 
   // The demo's pictures do not say how large they are: cut, they do.
-  await page.getByRole('button', { name: 'Cut Scorch' }).click();
+  await page.getByRole('button', { name: 'Cut Sap splat' }).click();
   await page.getByRole('radio', { name: 'a grid', exact: true }).click();
   await page.getByLabel('columns', { exact: true }).fill('2');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-asset="scorch"]')).toContainText('2 cells');
+  await expect(page.locator('[data-asset="sap-splat"]')).toContainText('2 cells');
   await studio.saved();
-  const scorch = (await (await page.request.get(`${server.address}/api/projects/elytra-league/assets/scorch`)).json()) as {
+  const splat = (await (await page.request.get(`${server.address}/api/projects/elytra-league/assets/sap-splat`)).json()) as {
     width: number;
     sheet: { width: number; columns: number };
   };
-  expect(scorch.sheet.columns).toBe(2);
-  expect(scorch.sheet.width).toBe(Math.floor(scorch.width / 2));
+  expect(splat.sheet.columns).toBe(2);
+  expect(splat.sheet.width).toBe(Math.floor(splat.width / 2));
 });
