@@ -124,7 +124,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
     p-slider {
       width: 52px;
       flex: none;
-      margin: 0 0.5rem 0 0.4rem;
+      margin: 0 0.2rem 0 0.4rem;
     }
     .view {
       display: grid;
@@ -155,7 +155,8 @@ export class Transport {
   protected readonly audio = toSignal(this.sound.state$, { requireSync: true });
   protected readonly time = toSignal(this.playback.playhead$, { requireSync: true });
   protected readonly seconds = computed(() => this.time().toFixed(3));
-  protected readonly frames = computed(() => (this.time() * 60).toFixed(1));
+  // The whole of it stays as wide: a tenth of a frame tells nothing late in a drill.
+  protected readonly frames = computed(() => (this.time() * 60).toFixed(this.time() < 10 ? 1 : 0));
 
   protected readonly speeds = speeds.map((value) => ({
     value,
