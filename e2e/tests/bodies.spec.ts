@@ -115,12 +115,14 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await expect(page.locator('und-expectation-list li.bad')).not.toHaveCount(0);
 
   // Somebody throws a pod, by a rung that lets it fly.
+  await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
   await page.goto(`${server.address}/projects/elytra-league/drills/thrown-pod`);
   await expect(log).toContainText('duskwing lets go thrown-pod-1');
   await expect(log).toContainText('pod-lands');
   await page.getByRole('button', { name: /^pod-thrown at 2.5/ }).press('Delete');
   await expect(log.getByText('pod-thrown')).toHaveCount(1);
   // One who walks is let begin a move where the playhead is.
+  await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
   await page.goto(`${server.address}/projects/elytra-league/drills/three-fencers`);
   await expect(page.getByRole('button', { name: /^brasshorn sweep at 0.5 s/ })).toBeVisible();
   await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'walks');
