@@ -1,4 +1,4 @@
-import type { ArenaActorState, ArenaLogEntry, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import type { Arena, ArenaActorState, ArenaLogEntry, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
 
 /** What goes on in the yard: a joust, or a drill of the kit. */
 export interface Bout {
@@ -11,6 +11,29 @@ export interface Bout {
   state(id: string): ArenaActorState | undefined;
   /** Lets seconds of wall time pass. */
   advance(seconds: number): void;
+}
+
+/** A bout that an arena of the kit holds all of. */
+export abstract class ArenaBout implements Bout {
+  protected abstract arena: Arena;
+
+  get now(): number {
+    return this.arena.now;
+  }
+
+  get frame(): PlayerFrame {
+    return this.arena.frame;
+  }
+
+  get sounds(): readonly PlayerSound[] {
+    return this.arena.sounds;
+  }
+
+  state(id: string): ArenaActorState | undefined {
+    return this.arena.actors.find((one) => one.id === id);
+  }
+
+  abstract advance(seconds: number): void;
 }
 
 /** What a ladder made of an event, in a line. */

@@ -1,15 +1,5 @@
-import type {
-  Arena,
-  ArenaAct,
-  ArenaActor,
-  ArenaActorState,
-  ArenaOptions,
-  Kit,
-  Payload,
-  PlayerFrame,
-  PlayerSound,
-} from '@undatio/core/runtime';
-import { decidedWords, type Bout } from './bout.js';
+import type { Arena, ArenaAct, ArenaActor, ArenaOptions, Kit, Payload } from '@undatio/core/runtime';
+import { ArenaBout, decidedWords } from './bout.js';
 
 /** A drill as `kit.json` holds it. */
 export interface DrillDocument {
@@ -42,31 +32,16 @@ export function arenaOf(kit: Kit, { actors, seed, script, acts = [], edges, leng
 }
 
 /** A drill of the kit, played again and again. */
-export class DrillBout implements Bout {
-  private arena: Arena;
+export class DrillBout extends ArenaBout {
+  protected arena: Arena;
 
   constructor(
     private readonly kit: Kit,
     private readonly drill: DrillDocument,
     private readonly told: (line: string) => void,
   ) {
+    super();
     this.arena = arenaOf(kit, drill);
-  }
-
-  get now(): number {
-    return this.arena.now;
-  }
-
-  get frame(): PlayerFrame {
-    return this.arena.frame;
-  }
-
-  get sounds(): readonly PlayerSound[] {
-    return this.arena.sounds;
-  }
-
-  state(id: string): ArenaActorState | undefined {
-    return this.arena.actors.find((one) => one.id === id);
   }
 
   advance(seconds: number): void {

@@ -1,5 +1,5 @@
-import type { Arena, ArenaActorState, Kit, KitActor, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
-import { decidedWords, type Bout } from './bout.js';
+import type { Arena, ArenaActorState, Kit, KitActor } from '@undatio/core/runtime';
+import { ArenaBout, decidedWords } from './bout.js';
 
 /** What a wave reads of an actor's document besides its body. */
 export interface Fighter {
@@ -26,8 +26,8 @@ const thinks = 0.2;
 const lasts = 60;
 
 /** One against many: a beetle that goes for whoever is nearest, and a wave that closes in on it; all of it acts by the kit's own moves. */
-export class Wave implements Bout {
-  private arena: Arena;
+export class Wave extends ArenaBout {
+  protected arena: Arena;
   private joined = 0;
   private decides = 0;
 
@@ -37,6 +37,7 @@ export class Wave implements Bout {
     private readonly many: readonly Fighter[],
     private readonly told: (line: string) => void,
   ) {
+    super();
     this.arena = this.begin();
   }
 
@@ -68,22 +69,6 @@ export class Wave implements Bout {
     const side = which % 2 === 0 ? 1 : -1;
     const place = { x: side * (320 + ((which * 47) % 900)), y: ((which * 29) % 90) - 20 };
     arena.join({ id: `w${which}`, actor: this.many[(which * 7) % this.many.length].id, place, facing: side === 1 ? -1 : 1 });
-  }
-
-  get now(): number {
-    return this.arena.now;
-  }
-
-  get frame(): PlayerFrame {
-    return this.arena.frame;
-  }
-
-  get sounds(): readonly PlayerSound[] {
-    return this.arena.sounds;
-  }
-
-  state(id: string): ArenaActorState | undefined {
-    return this.arena.actors.find((one) => one.id === id);
   }
 
   advance(seconds: number): void {
