@@ -35,7 +35,9 @@ export class ActEditor {
   protected setWho(who: string): void {
     const act = this.act();
     if (!act) return;
-    const made = act.do === 'move' ? newAct(this.drill(), this.project().actors, 'move', act.at, who) : undefined;
+    // A move is its actor's own, and nobody goes after oneself.
+    const isAnother = act.do === 'move' || ('whom' in act && act.whom === who);
+    const made = isAnother ? newAct(this.drill(), this.project().actors, act.do, act.at, who) : undefined;
     this.replace('who', made?.who === who ? made : ({ ...act, who } as Act));
   }
 
