@@ -669,13 +669,41 @@ export type ArenaAct =
   | { readonly do: 'walk'; readonly points: readonly Place[]; readonly round?: boolean; readonly speed?: number }
   | { readonly do: 'approach'; readonly whom: string; readonly within: number; readonly speed?: number }
   | { readonly do: 'keep-away'; readonly whom: string; readonly beyond: number; readonly speed?: number }
+  | { readonly do: 'orbit'; readonly whom: string; readonly distance: number; readonly clockwise?: boolean; readonly speed?: number }
+  | ({ readonly do: 'launch'; readonly actor: string } & Omit<ArenaLaunch, 'id' | 'from' | 'place'>)
   | { readonly do: 'turn'; readonly facing: 1 | -1 };
 
 /** Where somebody goes, by so much a second of its own clock; by its actor's speed where it is not said. */
 export type ArenaWalk =
   | { readonly points: readonly Place[]; readonly round?: boolean; readonly speed?: number }
   | { readonly toward: string; readonly within: number; readonly speed?: number }
-  | { readonly from: string; readonly beyond: number; readonly speed?: number };
+  | { readonly from: string; readonly beyond: number; readonly speed?: number }
+  | { readonly around: string; readonly distance: number; readonly clockwise?: boolean; readonly speed?: number };
+
+/** Something that is let go: what flies, from where, where to, and what comes of it. Lengths and angles in the kit's conventions. */
+export interface ArenaLaunch {
+  /** The name that it has in the arena; its actor's with a number, when left out. */
+  readonly id?: string;
+  /** Who lets it go: it begins where that one is, unless `place` says where, and does not meet that one. */
+  readonly from?: string;
+  readonly place?: Place;
+  /** To a place; after somebody; or ahead by an angle, for so far: one of them, or the way that its launcher faces. */
+  readonly to?: Place;
+  readonly after?: string;
+  readonly angle?: number;
+  readonly range?: number;
+  readonly speed?: number;
+  readonly pierce?: number;
+  readonly spares?: 'launcher' | 'own side' | 'nobody';
+  /** How high it rises half-way to a place. */
+  readonly hop?: number;
+  /** Events raised on each whom it meets, and where it ends. */
+  readonly meets?: string;
+  readonly lands?: string;
+  readonly payload?: Payload;
+  /** It stays where it ends. */
+  readonly stays?: boolean;
+}
 
 export interface ArenaActor {
   readonly id: string;
@@ -756,6 +784,8 @@ export interface Arena {
   guard(id: string, up: boolean, at?: number): void;
   /** Lets somebody go somewhere, or stand where nothing is said. */
   walk(id: string, walk?: ArenaWalk, at?: number): void;
+  /** Lets something fly: an actor of the kit, now or at an instant that is still to come. */
+  launch(actor: string, launch: ArenaLaunch, at?: number): void;
   /** Turns somebody. */
   turn(id: string, facing: 1 | -1, at?: number): void;
   /** Decides and plays everything up to an instant, that instant included. */

@@ -303,6 +303,13 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
       ),
     ),
     ...drills.flatMap(({ script }, i) => script.map(({ event }, k): [string, DocumentPath] => [event, ['drills', i, 'script', k]])),
+    ...drills.flatMap(({ acts = [] }, i) =>
+      acts.flatMap((act, k) =>
+        (act.do === 'launch' ? [act.meets, act.lands] : []).flatMap((event): [string, DocumentPath][] =>
+          event === undefined ? [] : [[event, ['drills', i, 'acts', k]]],
+        ),
+      ),
+    ),
   ];
   const told = new Set<string>();
   const known = new Set(events.map(({ id }) => id));

@@ -1,5 +1,6 @@
 import { conditionKinds, isGroup, type Condition } from '../combat/conditions/registry.js';
 import { outcomeKinds, type Outcome } from '../combat/outcomes/registry.js';
+import type { DrillAct } from '../combat/schemas.js';
 import type { RuleFields } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import { isRecord } from '../model/json.js';
@@ -108,14 +109,27 @@ export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
   ]);
 }
 
+function usesOfLaunch({ actor, meets, lands, payload = {} }: Extract<DrillAct, { do: 'launch' }>, path: DocumentPath): Use[] {
+  const events = [meets, lands].filter((event) => event !== undefined);
+  return [
+    ...there('actors', actor, [...path, 'actor']),
+    ...there('events', meets, [...path, 'meets']),
+    ...there('events', lands, [...path, 'lands']),
+    // A value of its payload may be for either.
+    ...(events.length === 1
+      ? Object.keys(payload).flatMap((name) => field(events[0], name, 'field', [...path, 'payload', name]))
+      : []),
+  ];
+}
+
 export function usesOfDrill({ actors, script, acts = [] }: Drill): Use[] {
   const actorOf = (who: string): string => actors.find(({ id }) => id === who)?.actor ?? '';
   return [
-    ...acts.flatMap((act, i): Use[] =>
-      act.do === 'move'
-        ? [{ path: formatPath(['acts', i, 'move']), collection: 'actors', id: actorOf(act.who), need: 'move', field: act.move }]
-        : [],
-    ),
+    ...acts.flatMap((act, i): Use[] => {
+      if (act.do === 'launch') return usesOfLaunch(act, ['acts', i]);
+      if (act.do !== 'move') return [];
+      return [{ path: formatPath(['acts', i, 'move']), collection: 'actors', id: actorOf(act.who), need: 'move', field: act.move }];
+    }),
     ...actors.flatMap(({ actor }, i) => there('actors', actor, ['actors', i, 'actor'])),
     ...script.flatMap(({ event, payload = {} }, i) => [
       ...there('events', event, ['script', i, 'event']),

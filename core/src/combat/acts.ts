@@ -1,3 +1,4 @@
+import type { CombatActor } from './parts/combatActor.js';
 import type { FullPayload } from './parts/fullPayload.js';
 import type { Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
@@ -10,13 +11,15 @@ import { Watches } from './moves/watches.js';
 import type { Combatant } from './parts/combatant.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
 import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/throwKeeper.js';
-import { WalkKeeper, type Walk, type WalkItem } from './walking/walkKeeper.js';
+import type { Walk } from './walking/walk.js';
+import { WalkKeeper, type WalkItem } from './walking/walkKeeper.js';
 import { ZoneKeeper, type ZoneItem } from './zones/zoneKeeper.js';
 
 /** Something that a body does. */
 export type Act =
   | { readonly type: 'move'; readonly move: CompiledMove; readonly toward: Combatant | undefined }
-  | { readonly type: 'let go' | 'stop' }
+  | { readonly type: 'let go' | 'stop' | 'none' }
+  | { readonly type: 'launch'; readonly actor: CombatActor; readonly launch: Launch }
   | { readonly type: 'walk'; readonly walk: Walk }
   | { readonly type: 'turn'; readonly facing: 1 | -1 };
 
@@ -39,6 +42,8 @@ export interface ActWorld {
   /** The same of an event by its name, with its defaults. */
   raiseNamed(event: string, told: Told): void;
   edges(): Edges;
+  /** Somebody lets something go. */
+  letFly(who: Combatant, actor: CombatActor, launch: Launch): void;
   /** Takes away what has landed. */
   dismiss(who: Combatant): void;
   tell(step: MoveStep | LegStep): void;
@@ -156,6 +161,12 @@ export class Acts {
         return this.walks.begin(who, act.walk);
       case 'stop':
         return this.walks.stop(who);
+      case 'launch':
+        // What is down or gone lets nothing go.
+        if (who.standing === 'up') this.world.letFly(who, act.actor, act.launch);
+        return;
+      case 'none':
+        return;
       case 'turn':
         this.turn(who, act.facing);
     }
@@ -214,18 +225,22 @@ export class Acts {
 
   private tellLeg(who: Combatant, from?: { readonly x: number; readonly y: number }): void {
     const at = this.world.now();
-    const { vx, vy, ax, ay } = who.goes;
+    const { ax, ay, bends } = who.goes;
+    const shown = who.shown(at);
+    const passed = shown - who.goes.since;
     const slowing = ax === undefined && ay === undefined ? {} : { ax, ay };
+    const turning = bends && { bends: bends.map(({ radius, from, rate }) => ({ radius, from: from + rate * passed, rate })) };
     this.world.tell({
       of: 'leg',
       who: who.id,
       at,
       x: who.xAt(at),
       y: who.yAt(at),
-      vx,
-      vy,
+      vx: who.goes.vx + (ax ?? 0) * passed,
+      vy: who.goes.vy + (ay ?? 0) * passed,
       ...slowing,
-      shown: who.shown(at),
+      ...turning,
+      shown,
       facing: who.facing,
       ...(from && { from }),
     });

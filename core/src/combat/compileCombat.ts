@@ -160,6 +160,7 @@ function compileCombatActor(raw: Json, path: DocumentPath, references: MoveRefer
     looks: [...looks].sort((a, b) => a.at - b.at),
     radius: readNumber(raw['radius'] ?? 0, [...path, 'radius'], 0, moveLimits.length),
     speed: readNumber(raw['speed'] ?? defaultSpeed, [...path, 'speed'], 0, ruleLimits.px),
+    turnRate: raw['turnRate'] === undefined ? Infinity : readNumber(raw['turnRate'], [...path, 'turnRate'], 1, ruleLimits.turnRate),
     moves: compileMoves(raw['moves'] ?? [], [...path, 'moves'], references),
     untouched: readFlag(raw['untouched'] ?? false, [...path, 'untouched']),
     zones: compileZones(raw['zones'] ?? [], [...path, 'zones'], references),

@@ -104,7 +104,7 @@ export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): C
     const at = readNumber(one['at'], [...place, 'at'], 0, drillLimits.length);
     const who = actors.find(({ id }) => id === one['who']);
     if (!who) throw new DocumentError([...place, 'who'], `expected an actor of the drill (${ids.join(', ')}), found ${show(one['who'])}`);
-    return { at, who: who.id, act: compileAct(one, place, who.actor, ids), entry };
+    return { at, who: who.id, act: compileAct(one, place, who.actor, ids, plan, who.facing), entry };
   });
   acts.sort((a, b) => a.at - b.at);
   const edges = raw['edges'] === undefined ? undefined : readEdges(raw['edges'], [...path, 'edges']);
@@ -222,7 +222,7 @@ export function handScript(run: Run, { script, acts }: CompiledDrill, from = -In
       run.handAct(
         at,
         body,
-        actOf(act, (id) => run.find(id)),
+        actOf(act, (id) => run.find(id), body),
       );
   }
 }

@@ -1,6 +1,7 @@
 import type { Seconds } from '../units.js';
 import type { Standing } from './parts/combatant.js';
 import type { Touch } from './moves/touch.js';
+import type { Bend } from './walking/leg.js';
 import type { FullPayload } from './parts/fullPayload.js';
 
 /** What a rung of the ladder said to an event. */
@@ -106,6 +107,8 @@ export interface LegStep {
   /** px a second each second, of one who is thrown and slows down. */
   readonly ax?: number | undefined;
   readonly ay?: number | undefined;
+  /** Circles that it goes along besides, added up: px from a middle, from an angle on, radians a second of its own clock. */
+  readonly bends?: readonly Bend[] | undefined;
   readonly shown: Seconds;
   readonly facing: 1 | -1;
   /** Where it was until then, of one that was put elsewhere at once. */

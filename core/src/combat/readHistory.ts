@@ -60,7 +60,7 @@ export class Histories {
     const step = this.last('leg', who, at);
     if (!step) return this.byId.get(who)?.home ?? { x: NaN, y: NaN, facing: 1 };
     const passed = (this.run.clocks.of.get(who)?.shown(at) ?? at) - step.shown;
-    const leg = { ...step, since: step.shown, ax: step.ax ?? 0, ay: step.ay ?? 0 };
+    const leg = { ...step, since: step.shown };
     return { x: alongX(leg, passed), y: alongY(leg, passed), facing: step.facing };
   }
 

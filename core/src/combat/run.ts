@@ -41,6 +41,17 @@ export interface RunOptions {
   readonly forget?: ((id: string) => void) | undefined;
 }
 
+/** Something that a game lets go. */
+export interface Launched {
+  /** Its name; none for one that is found. */
+  readonly id: string | undefined;
+  readonly actor: CombatActor;
+  readonly by: Combatant | undefined;
+  /** Where it begins; where the one is who lets it go, when undefined. */
+  readonly place: Place | undefined;
+  readonly launch: Launch;
+}
+
 /** Somebody whom an outcome brings about. */
 export interface Joining {
   readonly actor: CombatActor;
@@ -73,6 +84,7 @@ type Item =
   | ZoneItem
   | { readonly type: 'expires' | 'forget'; readonly who: Combatant; readonly life: number }
   | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
+  | { readonly type: 'launch'; readonly launched: Launched }
   | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
 
 /** More events than this at one instant are a loop that nothing ends. */
@@ -147,6 +159,7 @@ export class Run implements Doing, RunState {
       if (event) this.ask({ event, ...told, payload: defaultsOf(event), own: false });
     },
     edges: () => this.options.edges ?? {},
+    letFly: (by, actor, launch) => this.letFly({ id: undefined, actor, by, place: undefined, launch }),
     dismiss: (who) => this.away(who, undefined),
     tell: (step) => this.listener.history?.(step),
   });
@@ -205,6 +218,7 @@ export class Run implements Doing, RunState {
     facing: 1 | -1,
     by: Combatant | undefined,
     launch?: Launch,
+    name?: string,
   ): Combatant | undefined {
     if (this.there >= spawnLimit) {
       this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
@@ -212,7 +226,7 @@ export class Run implements Doing, RunState {
     }
     this.spawned++;
     this.there++;
-    const id = this.freeId(actor.id);
+    const id = name === undefined || this.byId.has(name) ? this.freeId(actor.id) : name;
     const own = actor.ranks.at(rank - 1) ?? actor;
     const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
     const who = new Combatant(id, this.added, own, clock, { x, y, facing, rank, by, cameAbout: true });
@@ -234,11 +248,11 @@ export class Run implements Doing, RunState {
     return `${actor}-${which}`;
   }
 
-  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void {
+  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined, name?: string): void {
     const { aim } = launch;
     const ahead =
       aim.type === 'along' ? Math.cos((aim.angle * Math.PI) / 180) : (aim.type === 'place' ? aim.x : aim.whom.xAt(this.now)) - from.x;
-    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, launch);
+    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, launch, name);
     if (!who) return;
     this.tell({ what: 'lets go', who: by?.id ?? '', body: who.id });
     this.acts.launch(who);
@@ -303,6 +317,16 @@ export class Run implements Doing, RunState {
     this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'act', who, act });
   }
 
+  /** Puts down what a game lets go, as `hand` does an event. */
+  handLaunch(at: Seconds, launched: Launched): void {
+    this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'launch', launched });
+  }
+
+  private letFly({ id, actor, by, place, launch }: Launched): void {
+    const from = place ?? (by && { x: by.xAt(this.now), y: by.yAt(this.now) });
+    if (from) this.launch(actor, from, launch, by, id);
+  }
+
   /** The game puts somebody somewhere, now. */
   place(who: Combatant, x: Px, y: Px, facing: 1 | -1): void {
     this.acts.place(who, x, y, facing);
@@ -348,6 +372,8 @@ export class Run implements Doing, RunState {
         return this.statuses.happen(item);
       case 'act':
         return this.acts.act(item.who, item.act);
+      case 'launch':
+        return this.letFly(item.launched);
       case 'return':
         if (item.life === item.who.life) this.comeBack(item.who);
         return;

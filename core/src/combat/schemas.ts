@@ -181,6 +181,12 @@ export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
     .describe('How it looks by its share of health; the lowest that applies shows.'),
   radius: z.number().min(0).max(moveLimits.length).optional().describe('px from its middle at which it is met; its middle, when left out.'),
   speed: z.number().min(0).max(ruleLimits.px).optional().describe('px a second at which it walks; 100, when left out.'),
+  turnRate: z
+    .number()
+    .min(1)
+    .max(ruleLimits.turnRate)
+    .optional()
+    .describe('Degrees a second by which it can go another way, walking or after somebody; at once, when left out.'),
   untouched: z.boolean().optional().describe('Moves, flights and zones pass it: a place.'),
   zones: z.array(zoneSchema()).max(zoneLimits.zones).optional().describe('What it does to whoever comes into it.'),
   lives: seconds(0.001).optional().describe('Seconds of the world’s clock after which it goes by itself; never, when left out.'),
@@ -347,6 +353,34 @@ const actSchema = /* @__PURE__ */ lazySchema(() => {
       whom: identifier().describe('From whom.'),
       beyond: px().describe('px from middle to middle that are far enough.'),
       speed: speed(),
+    }),
+    z.strictObject({
+      ...common,
+      do: z.literal('orbit').describe('Goes round somebody.'),
+      whom: identifier().describe('Round whom.'),
+      distance: z.number().min(1).max(ruleLimits.px).describe('px from middle to middle.'),
+      clockwise: z.boolean().optional().describe('Which way round, as one sees it; clockwise, when left out.'),
+      speed: speed(),
+    }),
+    z.strictObject({
+      ...common,
+      do: z.literal('launch').describe('Lets something fly.'),
+      actor: identifier().describe('What flies.'),
+      to: placeOfDrill().optional().describe('To a place;'),
+      after: identifier().optional().describe('or after somebody;'),
+      angle: z.number().min(-1e6).max(1e6).optional().describe('or ahead by an angle: the way that it faces, when nothing is said.'),
+      range: z.number().min(1).max(ruleLimits.px).optional().describe('How far it flies ahead, px; 2000, when left out.'),
+      speed: z.number().min(1).max(ruleLimits.px).optional().describe('px a second; 600, when left out.'),
+      pierce: z.number().int().min(0).max(100).optional().describe('How many it goes on through.'),
+      spares: z.enum(['launcher', 'own side', 'nobody']).optional().describe('Who is not met on the way; its launcher, when left out.'),
+      hop: z.number().min(0).max(4000).optional().describe('px that it rises half-way to a place, as it is drawn.'),
+      meets: identifier().optional().describe('Event raised on each whom it meets.'),
+      lands: identifier().optional().describe('Event raised where it ends.'),
+      payload: z
+        .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
+        .optional()
+        .describe('What the payloads of its events have besides their defaults.'),
+      stays: z.boolean().optional().describe('It stays where it ends.'),
     }),
     z.strictObject({ ...common, do: z.literal('stop').describe('Stands.') }),
     z.strictObject({

@@ -26,6 +26,7 @@ const body: CombatActor = {
   looks: [],
   radius: 0,
   speed: 0,
+  turnRate: Infinity,
   moves: new Map(),
   untouched: true,
   zones: [],

@@ -183,7 +183,7 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
       },
     })),
     ...drills
-      .filter(({ actors }) => actors.some(({ actor }) => actor === id))
+      .filter(({ actors, acts = [] }) => [...actors, ...acts].some((one) => 'actor' in one && one.actor === id))
       .map((drill) => {
         const gone = new Set(drill.actors.flatMap((one) => (one.actor === id ? [one.id] : [])));
         return {
@@ -193,7 +193,8 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
             ...drill,
             actors: drill.actors.filter((one) => !gone.has(one.id)),
             script: drill.script.filter(({ source = '', target = '' }) => !gone.has(source) && !gone.has(target)),
-            ...(drill.acts && { acts: drill.acts.filter((act) => !othersOf(act).some((who) => gone.has(who))) }),
+            ...(drill.acts && { acts: drill.acts.filter((act) => !(act.do === 'launch' && act.actor === id) && !othersOf(act).some((who) => gone.has(who))),
+            }),
           },
         };
       }),
@@ -202,6 +203,6 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
 
 /** Everybody whom something that a drill's actor does is of. */
 export function othersOf(act: DrillAct): string[] {
-  const whom = act.do === 'move' ? act.toward : 'whom' in act ? act.whom : undefined;
+  const whom = act.do === 'move' ? act.toward : act.do === 'launch' ? act.after : 'whom' in act ? act.whom : undefined;
   return [act.who, ...(whom === undefined ? [] : [whom])];
 }

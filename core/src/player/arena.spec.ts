@@ -161,6 +161,48 @@ describe('an arena', () => {
     expect(arena.actors[1].standing).toBe('down');
   });
 
+  it('lets something fly for the game, in its conventions, by a name of its own', () => {
+    const kit = kitOf({ conventions: { axis: 'up', angles: 'radians', unitsPerPixel: 0.01 } });
+    const arena = kit.arena({
+      actors: [
+        { id: 'b', actor: 'brasshorn', place: { x: 0, y: 0 } },
+        { id: 'm', actor: 'mosshell', place: { x: 0, y: 2 }, facing: -1 },
+      ],
+    });
+    // Up, where the axis points up: 200 px at 400 px a second.
+    arena.launch('mosshell', { id: 'thrown', from: 'b', angle: Math.PI / 2, speed: 4, meets: 'lance-hit', payload: { damage: 5 } }, 0.1);
+    arena.advance(0.35);
+    const flying = arena.actors.find(({ id }) => id === 'thrown');
+    expect(flying?.place.y).toBeCloseTo(1, 9);
+    arena.advance(1);
+    expect(arena.log.map(({ event, source, target }) => [event, source, target])).toEqual([['lance-hit', 'b', 'm']]);
+    expect(arena.log[0].at).toBeCloseTo(0.6, 6);
+    expect(arena.actors.find(({ id }) => id === 'm')?.health).toBe(35);
+    // From a place, to a place.
+    arena.launch('mosshell', { place: { x: 1, y: 0 }, to: { x: 3, y: 0 }, speed: 2, hop: 0.5, lands: 'sip' });
+    arena.advance(1.5);
+    const other = arena.actors.at(-1);
+    expect([other?.place.x, other?.lift]).toEqual([jasmine.any(Number), 0.5]);
+    expect(other?.place.x).toBeCloseTo(2, 9);
+    arena.advance(2.5);
+    expect(arena.log.map(({ event }) => event)).toEqual(['sip']);
+    const refusals: readonly (readonly [() => void, RegExp])[] = [
+      [() => arena.launch('pip', { from: 'b' }), /actor: expected an actor of the project/],
+      [() => arena.launch('mosshell', {}), /launch: expected from whom it flies, or the place where it begins/],
+      [() => arena.launch('mosshell', { from: 'nobody' }), /launch\.from: expected one of/],
+      [() => arena.launch('mosshell', { from: 'b', id: 'm' }), /launch\.id: expected an id of its own, "m" is taken/],
+      [() => arena.launch('mosshell', { from: 'b', to: { x: NaN, y: 0 } }), /launch\.to/],
+      [() => arena.launch('mosshell', { from: 'b', far: 3 } as never), /launch\.far/],
+      [() => arena.walk('b', { around: 'm', distance: 0 }), /walk\.distance: expected a number from 1/],
+    ];
+    for (const [attempt, message] of refusals) expect(attempt).toThrowError(KitError, message);
+    arena.walk('b', { around: 'm', distance: 2 });
+    arena.advance(3.5);
+    const [b, m] = arena.actors;
+    expect(Math.hypot(b.place.x - m.place.x, b.place.y - m.place.y)).toBeCloseTo(2, 6);
+    expect(b.place.y).not.toBeCloseTo(0, 1);
+  });
+
   it('refuses in one line what cannot be used, and goes on', () => {
     const kit = kitOf();
     const arena = kit.arena(two);

@@ -2,6 +2,7 @@ import type { CombatActor } from '../combat/parts/combatActor.js';
 import type {
   Arena,
   ArenaAct,
+  ArenaLaunch,
   ArenaActorState,
   ArenaLogEntry,
   ArenaMoveStep,
@@ -17,6 +18,7 @@ import { readEdges, type Edges } from '../combat/walking/throwKeeper.js';
 import type { HistoryStep, JoinStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
 import { phaseAt } from '../combat/moves/moveKeeper.js';
 import { isStill } from '../combat/walking/leg.js';
+import { compileLaunch, launchNames, launchOf } from '../combat/flights/plannedLaunch.js';
 import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
 import { Combatant } from '../combat/parts/combatant.js';
 import { snap } from '../combat/parts/memory.js';
@@ -24,7 +26,7 @@ import type { CombatPlan } from '../combat/plan.js';
 import { Run, type Joining } from '../combat/run.js';
 import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
-import { readList, readNumber, readRecord } from '../take/compileReferences.js';
+import { readList, readNumber, readRecord, refuseOthers } from '../take/compileReferences.js';
 import { completePayload } from '../take/payload.js';
 import type { Seconds } from '../units.js';
 import { FlightHop, liftOf } from './flightHop.js';
@@ -259,14 +261,30 @@ export class LiveArena implements Arena {
 
   walk(id: string, walk?: ArenaWalk, at: Seconds = this.now): void {
     if (walk === undefined) return this.act(id, { do: 'stop' }, at);
-    const { toward, from, ...others } = readRecord(walk, ['walk']);
+    const { toward, from, around, ...others } = readRecord(walk, ['walk']);
     if ('points' in others) return this.actAt(id, { ...others, do: 'walk' }, at, ['walk']);
+    if (around !== undefined) return this.actAt(id, { ...others, do: 'orbit', whom: around }, at, ['walk']);
     const act = from === undefined ? { do: 'approach', whom: toward } : { do: 'keep-away', whom: from };
     this.actAt(id, { ...others, ...act }, at, ['walk']);
   }
 
   turn(id: string, facing: 1 | -1, at: Seconds = this.now): void {
     this.act(id, { do: 'turn', facing }, at);
+  }
+
+  launch(actor: string, launch: ArenaLaunch, at: Seconds = this.now): void {
+    readNumber(at, ['at'], this.now - 1e-9, this.now + longestStep);
+    const { id, from, place, ...flies } = readRecord(launch, ['launch']);
+    refuseOthers(flies, launchNames, ['launch']);
+    if (id !== undefined && this.run.find(readId(id, ['launch', 'id'])))
+      throw new DocumentError(['launch', 'id'], `expected an id of its own, ${show(id)} is taken`);
+    const by = from === undefined ? undefined : this.known(from as string, ['launch', 'from']);
+    if (!by && place === undefined) throw new DocumentError(['launch'], 'expected from whom it flies, or the place where it begins');
+    const begin = place === undefined ? undefined : this.placeInPx(place, ['launch', 'place']);
+    const ids = this.run.combatants.map((one) => one.id);
+    const planned = compileLaunch(this.inPx({ ...flies, actor }, ['launch']), ['launch'], this.plan, ids, by?.facing ?? 1);
+    const flight = launchOf(planned, (other) => this.run.find(other), by);
+    if (flight) this.run.handLaunch(at, { id: id as string | undefined, actor: planned.actor, by, place: begin, launch: flight });
   }
 
   act(id: string, act: ArenaAct, at: Seconds = this.now): void {
@@ -280,23 +298,34 @@ export class LiveArena implements Arena {
     this.run.handAct(
       at,
       who,
-      actOf(compileAct(this.inPx(act, path), path, who.actor, ids), (other) => this.run.find(other)),
+      actOf(compileAct(this.inPx(act, path), path, who.actor, ids, this.plan, who.facing), (other) => this.run.find(other), who),
     );
   }
 
   /** An act of the game's with its lengths in px. */
   private inPx(act: Readonly<Record<string, unknown>>, path: string[]): Readonly<Record<string, unknown>> {
     const { units } = this.player;
-    const lengths = ['within', 'beyond', 'speed'].flatMap((name): [string, number][] => {
+    const lengths = ['within', 'beyond', 'distance', 'speed', 'range', 'hop'].flatMap((name): [string, number][] => {
       const length = act[name];
       return typeof length === 'number' ? [[name, units.xIn(length)]] : [];
     });
-    if (act['points'] === undefined) return { ...act, ...Object.fromEntries(lengths) };
-    const points = readList(act['points'], [...path, 'points'], mostPoints).map((point, i) => {
-      readPoint(point, [...path, 'points', i]);
-      return { x: units.xIn(point['x'] as number), y: units.yIn(point['y'] as number) };
-    });
-    return { ...act, ...Object.fromEntries(lengths), points };
+    const { points, to, angle } = act;
+    return {
+      ...act,
+      ...Object.fromEntries(lengths),
+      ...(typeof angle === 'number' && { angle: units.angleIn(angle) }),
+      ...(to !== undefined && { to: this.placeInPx(to, [...path, 'to']) }),
+      ...(points !== undefined && {
+        points: readList(points, [...path, 'points'], mostPoints).map((point, i) => this.placeInPx(point, [...path, 'points', i])),
+      }),
+    };
+  }
+
+  private placeInPx(raw: unknown, path: (string | number)[]): { readonly x: number; readonly y: number } {
+    readPoint(raw, path);
+    const { x, y } = raw as Place;
+    const { units } = this.player;
+    return { x: units.xIn(x), y: units.yIn(y) };
   }
 
   advance(to: Seconds): void {

@@ -27,6 +27,10 @@ export class Units {
     return this.ySign * y * this.conventions.unitsPerPixel;
   }
 
+  angleIn(angle: number): number {
+    return angle * this.degrees;
+  }
+
   angleOut(degrees: number): number {
     return degrees / this.degrees;
   }

@@ -1,11 +1,11 @@
 import type { LegStep } from '../combat/log.js';
-import { alongX, alongY } from '../combat/walking/leg.js';
+import { alongX, alongY, isEven, isStill, speedX, speedY } from '../combat/walking/leg.js';
 import type { Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
 import type { Going } from './player.js';
 
 /** Where a body is at a wall time, of one that goes evenly on its own clock. */
-export type Stretch = Pick<LegStep, 'x' | 'y' | 'vx' | 'vy' | 'ax' | 'ay' | 'shown' | 'facing'>;
+export type Stretch = Pick<LegStep, 'x' | 'y' | 'vx' | 'vy' | 'ax' | 'ay' | 'bends' | 'shown' | 'facing'>;
 
 /** A moment after an instant at which somebody is put elsewhere: until then it was where it was. */
 export const afterwards: Seconds = 1e-9;
@@ -14,9 +14,14 @@ export const afterwards: Seconds = 1e-9;
 export function goingAt(stretch: Stretch, clock: GameClock, wall: Seconds): Going {
   const passed = clock.shown(wall) - stretch.shown;
   const rate = clock.rateFrom(wall);
-  const { vx, vy, ax = 0, ay = 0, facing } = stretch;
-  const leg = { ...stretch, since: stretch.shown, ax, ay };
-  return { x: alongX(leg, passed), y: alongY(leg, passed), vx: (vx + ax * passed) * rate, vy: (vy + ay * passed) * rate, facing };
+  const leg = { ...stretch, since: stretch.shown };
+  return {
+    x: alongX(leg, passed),
+    y: alongY(leg, passed),
+    vx: speedX(leg, passed) * rate,
+    vy: speedY(leg, passed) * rate,
+    facing: stretch.facing,
+  };
 }
 
 /**
@@ -24,9 +29,10 @@ export function goingAt(stretch: Stretch, clock: GameClock, wall: Seconds): Goin
  * `to`, and where it is at `to`: between two of these it went evenly on the wall as well.
  */
 export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: Seconds, tell: (wall: Seconds, going: Going) => void): void {
-  // One that slows down is told often enough for what is drawn after it.
-  const isCurved = (stretch.ax ?? 0) !== 0 || (stretch.ay ?? 0) !== 0;
-  if (stretch.vx !== 0 || stretch.vy !== 0)
+  // One that slows down, or turns, is told often enough for what is drawn after it.
+  const leg = { ...stretch, since: stretch.shown };
+  const isCurved = !isEven(leg);
+  if (!isStill(leg))
     for (let edge = from; edge < to;) {
       edge = Math.min(clock.changeAfter(edge), isCurved ? (Math.floor(edge / often + 1e-6) + 1) * often : Infinity);
       if (edge < to) tell(edge, goingAt(stretch, clock, edge));
@@ -34,5 +40,5 @@ export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: S
   tell(to, goingAt(stretch, clock, to));
 }
 
-/** Seconds between two places of a body that slows down. */
+/** Seconds between two places of a body that slows down or turns. */
 const often: Seconds = 1 / 240;

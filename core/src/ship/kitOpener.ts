@@ -196,6 +196,7 @@ function guardedArena(arena: Arena, player: Player): Arena {
     letGo: (id, at) => asKitError(() => arena.letGo(id, at)),
     guard: (id, up, at) => asKitError(() => arena.guard(id, up, at)),
     walk: (id, walk, at) => asKitError(() => arena.walk(id, walk, at)),
+    launch: (actor, launch, at) => asKitError(() => arena.launch(actor, launch, at)),
     turn: (id, facing, at) => asKitError(() => arena.turn(id, facing, at)),
     advance: (to) => asKitError(() => arena.advance(to)),
     elapsed: (id) => asKitError(() => arena.elapsed(id)),

@@ -6,13 +6,15 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant, InFlight } from '../parts/combatant.js';
 import { inCommon } from '../parts/given.js';
 import type { CompiledEventRules } from '../parts/references.js';
-import type { Walk } from '../walking/walkKeeper.js';
+import { speedX, speedY } from '../walking/leg.js';
+import type { Walk } from '../walking/walk.js';
 
 /** Where what is let go goes. */
 export type Aim =
   | { readonly type: 'place'; readonly x: Px; readonly y: Px }
   | { readonly type: 'along'; readonly angle: number; readonly range: Px }
-  | { readonly type: 'after'; readonly whom: Combatant };
+  /** After somebody; one that cannot turn at once sets off ahead. */
+  | { readonly type: 'after'; readonly whom: Combatant; readonly ahead: number };
 
 /** What is let go, and what comes of it. */
 export interface Launch {
@@ -73,6 +75,11 @@ export class FlightKeeper {
     const flight = this.flying.get(who);
     if (!flight) return;
     if (flight.aim.type === 'along') for (const other of this.world.others()) this.watchFor(who, flight, other);
+    if (flight.aim.type === 'after' && who.actor.turnRate < Infinity) {
+      const radians = (flight.aim.ahead * Math.PI) / 180;
+      const [vx, vy] = [Math.cos(radians) * flight.speed, Math.sin(radians) * flight.speed];
+      who.go({ ...flight.from, vx, vy, since: who.shown(this.world.now()) });
+    }
     this.world.walk(who, walkOf(flight.aim, flight.speed, flight.from, who));
   }
 
@@ -143,7 +150,8 @@ export class FlightKeeper {
 
   private raise(who: Combatant, { payload, launcher }: Flight, event: CompiledEventRules, target: Combatant | undefined): void {
     const now = this.world.now();
-    const { vx, vy } = who.goes;
+    const passed = who.shown(now) - who.goes.since;
+    const [vx, vy] = [speedX(who.goes, passed), speedY(who.goes, passed)];
     // The way of what strikes is the way that it flew.
     const angle = vx === 0 && vy === 0 ? (who.facing === 1 ? 0 : 180) : (Math.atan2(vy, vx) * 180) / Math.PI;
     const full = inCommon(event.fields, payload);

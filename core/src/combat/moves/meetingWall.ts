@@ -1,6 +1,6 @@
 import type { Seconds } from '../../units.js';
 import type { Combatant } from '../parts/combatant.js';
-import { alongX, alongY, isEven, type Leg } from '../walking/leg.js';
+import { alongX, alongY, fastest, isEven } from '../walking/leg.js';
 import { clear, firstBelow, gap, leaves, meets, turning, type Box, type Disc, type Moving, type Reach, type Shape } from './meeting.js';
 
 /** A reach that somebody has out: since when on the own clock, and for how long. */
@@ -97,10 +97,9 @@ function curved(who: Combatant, body: Combatant, { wall, own, body: rate }: Piec
   };
 }
 
-/** px a second that two come together at the most: bodies that are thrown only ever slow down. */
+/** px a second that two come together at the most. */
 function fastestOf(who: Combatant, body: Combatant, { own, body: rate }: Piece): number {
-  const speed = ({ vx, vy }: Leg): number => Math.hypot(vx, vy);
-  return speed(who.goes) * own + speed(body.goes) * rate;
+  return fastest(who.goes) * own + fastest(body.goes) * rate;
 }
 
 /** What a sweep does between two of its ages. */

@@ -6,7 +6,7 @@ import { choiceRule, flagRule, givenRule, maybeNumberRule, nameRule, numberRule,
 import { defineOutcome } from './outcome.js';
 
 /** How far what flies ahead goes, where nothing is said. */
-const farthest = 2000;
+export const farthest = 2000;
 
 export const launch = defineOutcome({
   outcome: 'launch',
@@ -67,7 +67,7 @@ export const launch = defineOutcome({
     const given = reader.given('payload', fields, 'its events');
     const aimOf = (asking: Asking): Aim | undefined => {
       const target = partyOf(asking, whom);
-      if (to === 'after') return target && { type: 'after', whom: target };
+      if (to === 'after') return target && { type: 'after', whom: target, ahead: aheadOf(asking, from) };
       if (to === 'ahead') return { type: 'along', angle: aheadOf(asking, from), range };
       const place = target ? { x: target.xAt(asking.at), y: target.yAt(asking.at) } : placeOf(asking);
       return place && { type: 'place', ...place };

@@ -30,6 +30,8 @@ export interface CombatActor {
   readonly radius: Px;
   /** px a second of its own clock, where a walk does not say. */
   readonly speed: number;
+  /** Degrees a second by which it can go another way; Infinity for at once. */
+  readonly turnRate: number;
   readonly moves: ReadonlyMap<string, CompiledMove>;
   /** Moves and flights pass it: a place. */
   readonly untouched: boolean;

@@ -107,6 +107,7 @@ export const ruleLimits = {
   points: 1e6,
   seconds: 3600,
   px: 100_000,
+  turnRate: 36_000,
   rungs: 64,
   conditions: 32,
   outcomes: 32,

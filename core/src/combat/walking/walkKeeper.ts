@@ -3,21 +3,12 @@ import { meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
-import { legAt, type Leg } from './leg.js';
-
-export interface Point {
-  readonly x: Px;
-  readonly y: Px;
-}
-
-/** Where somebody goes. px; px a second of the own clock. */
-export type Walk =
-  /** To each of some places in order, and from the last to the first again where it goes round. */
-  | { readonly type: 'to'; readonly points: readonly Point[]; readonly round: boolean; readonly speed: number }
-  /** Towards somebody, until no further away than `within`; and again once that one is 8 px further. */
-  | { readonly type: 'toward'; readonly whom: Combatant; readonly within: Px; readonly speed: number }
-  /** Straight away from somebody, until no nearer than `beyond`; and again once that one is 8 px nearer. */
-  | { readonly type: 'from'; readonly whom: Combatant; readonly beyond: Px; readonly speed: number };
+import { interception } from './interception.js';
+import { isEven, isSame, isStill, legAsSeen, legAt, speedX, speedY, type Leg } from './leg.js';
+import { orbit } from './orbit.js';
+import { partingWall } from './partingWall.js';
+import { turnOnto } from './turnOnto.js';
+import { grid, type Point, type Walk } from './walk.js';
 
 /** A walk that somebody is on. */
 interface Going {
@@ -51,8 +42,6 @@ export interface WalkWorld {
   lost(who: Combatant, whom: Combatant): void;
 }
 
-/** px that two instants on the grid of nanoseconds may be apart at the greatest speed there is. */
-const grid: Px = 1e-4;
 /** px that somebody must go away, or come nearer, before one who stands for that goes again. */
 const slack: Px = 8;
 
@@ -103,6 +92,7 @@ export class WalkKeeper {
     if (!going || waits || going.walk.speed <= 0) return this.go(who, legAt(here.x, here.y, shown));
     if (going.walk.type === 'to') this.headFor(who, going, here, shown);
     else if (going.walk.type === 'toward') this.follow(who, going, going.walk, here, shown);
+    else if (going.walk.type === 'around') this.circle(who, going, going.walk, here, shown);
     else this.flee(who, going, going.walk, here, shown);
   }
 
@@ -131,6 +121,7 @@ export class WalkKeeper {
     if (walk.type !== 'to') return;
     const to = walk.points[going.next];
     const [x, y] = [to.x - here.x, to.y - here.y];
+    if (this.turns(who, going, { x, y }, here, shown)) return;
     const way = Math.hypot(x, y);
     const speed = way <= nearly ? 0 : walk.speed / way;
     this.go(who, { ...here, vx: x * speed, vy: y * speed, since: shown });
@@ -158,11 +149,13 @@ export class WalkKeeper {
       this.go(who, legAt(here.x, here.y, shown), there.x);
       return this.watchLeaving(who, going, whom, within + slack);
     }
-    const { vx, vy } = whom.goes;
+    const passed = whom.shown(now) - whom.goes.since;
+    const [vx, vy] = [speedX(whom.goes, passed), speedY(whom.goes, passed)];
     const seconds = interception(there, { x: vx, y: vy }, speed, within);
     const aim = seconds === undefined ? there : { x: there.x + vx * seconds, y: there.y + vy * seconds };
     const length = Math.hypot(aim.x, aim.y) || 1;
-    this.go(who, { ...here, vx: (aim.x / length) * speed, vy: (aim.y / length) * speed, since: shown });
+    const isTurning = this.turns(who, going, aim, here, shown);
+    if (!isTurning) this.go(who, { ...here, vx: (aim.x / length) * speed, vy: (aim.y / length) * speed, since: shown });
     // It is where it wants to be when a disc of that size meets the other's middle: whatever the two clocks do meanwhile.
     const [began, turned] = [whenAnew(), who.turns];
     this.watch(going, {
@@ -174,14 +167,14 @@ export class WalkKeeper {
       happen: () => this.steer(who),
     });
     const isBent = who.clock.changeAfter(now) < Infinity || whom.clock.changeAfter(now) < Infinity;
-    if (seconds === undefined || isBent) this.later(who, going, 'aims', shown + aimsEach);
+    if (!isTurning && (seconds === undefined || isBent || !isEven(whom.goes))) this.later(who, going, 'aims', shown + aimsEach);
   }
 
   /** Waits until somebody is further away than that. */
   private watchLeaving(who: Combatant, going: Going, whom: Combatant, within: Px): void {
     this.watch(going, {
       bodies: [who, whom],
-      foresee: (from) => leavingWall(who, whom, within, from),
+      foresee: (from) => partingWall(who, whom, within, from),
       happen: () => this.steer(who),
     });
   }
@@ -202,10 +195,63 @@ export class WalkKeeper {
     }
     // One that stands on the very spot is fled from to where it looks.
     const aim = away <= nearly ? { x: who.facing, y: 0 } : { x: there.x / away, y: there.y / away };
-    this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
-    const isFollowed = whom.goes.vx !== 0 || whom.goes.vy !== 0;
+    const isTurning = this.turns(who, going, { x: aim.x * farAway, y: aim.y * farAway }, here, shown);
+    if (!isTurning) this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
     this.watchLeaving(who, going, whom, beyond);
-    if (isFollowed) this.later(who, going, 'aims', shown + aimsEach);
+    if (!isTurning && !isStill(whom.goes)) this.later(who, going, 'aims', shown + aimsEach);
+  }
+
+  /**
+   * Round somebody, wherever that one goes: with it, and about it. It goes another way when that one does; of two who each go by
+   * where the other is, it takes that one as standing, and aims anew.
+   */
+  private circle(who: Combatant, going: Going, walk: Extract<Walk, { type: 'around' }>, here: Point, shown: Seconds): void {
+    const { whom } = walk;
+    const now = this.world.now();
+    if (whom.standing === 'gone' || whom === who) return this.go(who, legAt(here.x, here.y, shown));
+    const isFree = !this.goesBy(whom, who) && (whom.goes.bends?.length ?? 0) < mostBends;
+    const rate = who.clock.rateFrom(now);
+    const centre = isFree
+      ? legAsSeen(whom.goes, whom.shown(now), rate > 0 ? whom.clock.rateFrom(now) / rate : 0)
+      : legAt(whom.xAt(now), whom.yAt(now));
+    const { leg, looks, seconds } = orbit(here, centre, walk, who.facing, shown);
+    this.go(who, leg, looks);
+    this.later(who, going, 'aims', shown + (isFree ? seconds : Math.min(seconds, aimsEach)));
+    if (!isFree) return;
+    const [began, life] = [who.clock.version + whom.clock.version + whom.turns, whom.life];
+    this.watch(going, {
+      bodies: [who, whom],
+      foresee: (from) =>
+        who.clock.version + whom.clock.version + whom.turns !== began || whom.life !== life
+          ? from
+          : Math.min(who.clock.changeAfter(from), whom.clock.changeAfter(from)),
+      happen: () => this.steer(who),
+    });
+  }
+
+  /** Whether somebody goes by where another is: after it, from it, around it, or by one who does. */
+  private goesBy(one: Combatant, other: Combatant): boolean {
+    for (let [at, left] = [one, mostBends]; left > 0; left--) {
+      const walk = this.going.get(at)?.walk;
+      if (!walk || walk.type === 'to') return false;
+      if (walk.whom === other) return true;
+      at = walk.whom;
+    }
+    return true;
+  }
+
+  /** One who cannot turn at once turns first, as long as what it goes to does not lie ahead; says whether. */
+  private turns(who: Combatant, going: Going, to: Point, here: Point, shown: Seconds): boolean {
+    const { turnRate } = who.actor;
+    const passed = shown - who.goes.since;
+    const [vx, vy] = [speedX(who.goes, passed), speedY(who.goes, passed)];
+    if (turnRate === Infinity || (vx === 0 && vy === 0)) return false;
+    const pace = going.walk.speed / Math.hypot(vx, vy);
+    const turn = turnOnto(vx * pace, vy * pace, (turnRate * Math.PI) / 180, to);
+    if (!turn) return false;
+    this.go(who, { ...here, vx: 0, vy: 0, bends: [turn.bend], since: shown }, vx);
+    this.later(who, going, 'aims', shown + turn.seconds);
+    return true;
   }
 
   /** Goes a leg; whoever goes sideways looks where it goes. */
@@ -213,7 +259,7 @@ export class WalkKeeper {
     const { goes } = who;
     const isMoving = who.acting !== undefined;
     const facing = isMoving || Math.abs(looks) <= nearly ? who.facing : looks > 0 ? 1 : -1;
-    if (goes.vx === leg.vx && goes.vy === leg.vy && goes.x === leg.x && goes.y === leg.y && facing === who.facing) return;
+    if (isSame(goes, leg) && facing === who.facing) return;
     who.facing = facing;
     who.go(leg);
     this.world.tellLeg(who);
@@ -240,6 +286,10 @@ export class WalkKeeper {
   }
 }
 
+/** Circles that one leg adds up at the most: one about one about one. */
+const mostBends = 4;
+/** px away that stand for no end. */
+const farAway: Px = 1e6;
 /** Longer than any drill. */
 const longest: Seconds = 1e6;
 
@@ -254,45 +304,3 @@ function isWay({ points, speed }: Extract<Walk, { type: 'to' }>): boolean {
 
 /** Seconds that a round takes at the least. */
 const shortestRound: Seconds = 0.02;
-
-/**
- * Seconds after which one who goes straight at `speed` can be within so many px of one who is at `there` and goes evenly:
- * the smaller root of |there + v t| = speed t + within. Undefined where it never can.
- */
-export function interception(there: Point, v: Point, speed: number, within: Px): Seconds | undefined {
-  const a = v.x * v.x + v.y * v.y - speed * speed;
-  const b = 2 * (there.x * v.x + there.y * v.y - speed * within);
-  const c = there.x * there.x + there.y * there.y - within * within;
-  if (c <= 0) return 0;
-  if (Math.abs(a) < 1e-9) return b < 0 ? -c / b : undefined;
-  const root = b * b - 4 * a * c;
-  if (root < 0) return undefined;
-  const roots = [(-b - Math.sqrt(root)) / (2 * a), (-b + Math.sqrt(root)) / (2 * a)].filter((t) => t >= 0);
-  return roots.length > 0 ? Math.min(...roots) : undefined;
-}
-
-/** The wall time at which the middles of two, as both go now, are further apart than that. */
-function leavingWall(who: Combatant, whom: Combatant, within: Px, from: Seconds): Seconds {
-  let wall = from;
-  for (;;) {
-    const rates = { own: who.clock.rateFrom(wall), other: whom.clock.rateFrom(wall) };
-    const change = Math.min(who.clock.changeAfter(wall), whom.clock.changeAfter(wall));
-    const [x, y] = [whom.xAt(wall) - who.xAt(wall), whom.yAt(wall) - who.yAt(wall)];
-    const vx = whom.goes.vx * rates.other - who.goes.vx * rates.own;
-    const vy = whom.goes.vy * rates.other - who.goes.vy * rates.own;
-    const left = opensIn({ x, y }, { x: vx, y: vy }, within + grid);
-    if (left !== undefined && wall + left <= change) return wall + left;
-    if (change === Infinity) return Infinity;
-    wall = change;
-  }
-}
-
-/** Seconds until a middle that goes evenly is further from the origin than that: the larger root of |p + v t| = distance. */
-function opensIn(p: Point, v: Point, distance: Px): Seconds | undefined {
-  if (Math.hypot(p.x, p.y) > distance) return 0;
-  const speed = Math.hypot(v.x, v.y);
-  if (speed === 0) return undefined;
-  const ahead = -(p.x * v.x + p.y * v.y) / speed;
-  const off = Math.abs(p.x * v.y - p.y * v.x) / speed;
-  return (ahead + Math.sqrt(Math.max(0, distance * distance - off * off))) / speed;
-}

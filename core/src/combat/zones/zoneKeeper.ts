@@ -4,7 +4,7 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledStatus } from '../parts/references.js';
-import { isStill } from '../walking/leg.js';
+import { fastest, isStill } from '../walking/leg.js';
 import type { CompiledZone } from './zone.js';
 import { ZoneGrid } from './zoneGrid.js';
 
@@ -251,7 +251,7 @@ const apart = Math.hypot;
 
 /** px that somebody goes at the most in so long: its clock never runs faster than the wall's, and what is thrown slows down. */
 function reachIn({ goes }: Combatant, seconds: Seconds): Px {
-  return Math.hypot(goes.vx, goes.vy) * seconds;
+  return fastest(goes) * seconds;
 }
 
 const reaches = new WeakMap<readonly CompiledZone[], Px>();

@@ -23,6 +23,7 @@ export type Act = { readonly at: number; readonly who: string } & (
   | ({ readonly do: 'walk' } & Extract<ArenaWalk, { points: unknown }>)
   | { readonly do: 'approach'; readonly whom: string; readonly within: number; readonly speed?: number }
   | { readonly do: 'keep-away'; readonly whom: string; readonly beyond: number; readonly speed?: number }
+  | { readonly do: 'orbit'; readonly whom: string; readonly distance: number; readonly clockwise?: boolean; readonly speed?: number }
   | { readonly do: 'turn'; readonly facing: 1 | -1 }
 );
 
@@ -170,6 +171,10 @@ function doAct(arena: Arena, { at, who, ...act }: Act): void {
     case 'keep-away': {
       const { do: _, whom, ...walk } = act;
       return arena.walk(who, { from: whom, ...walk }, at);
+    }
+    case 'orbit': {
+      const { do: _, whom, ...walk } = act;
+      return arena.walk(who, { around: whom, ...walk }, at);
     }
   }
 }

@@ -1,0 +1,85 @@
+import { DocumentError } from '../../model/documentError.js';
+import { fighter, fightOut, harmRung, response, type Bout, type Fight } from '../../testing/fights.js';
+import { fought } from '../../testing/fought.js';
+
+type Json = Record<string, unknown>;
+
+/** What is let go by hand: by a drill, as a game does it. Expected instants are distance ÷ speed. */
+
+const actors = [
+  fighter('m', { most: 90, falls: 'fall' }, { radius: 20 }),
+  fighter('b'),
+  fighter('pod', undefined, { radius: 5 }),
+  fighter('seeker', undefined, { radius: 5, turnRate: 90 }),
+];
+const fight: Fight = { actors, responses: [response('blow', harmRung()), response('burst', { id: 'bursts', then: [] })] };
+const at = (x: number, y = 0): Bout => ({
+  length: 12,
+  actors: [
+    { id: 'b', actor: 'b', x: 0, y: 0 },
+    { id: 'm', actor: 'm', x, y, facing: -1 },
+  ],
+});
+const lets = (launch: Json): Json => ({ at: 0.5, who: 'b', do: 'launch', actor: 'pod', ...launch });
+const tells = (bout: Bout, launch: Json): [number, string, string][] =>
+  fought(fight, [], { ...bout, acts: [lets(launch)] }).log.map(({ at: when, event, target }) => [Number(when.toFixed(6)), event, target]);
+
+describe('what a drill lets go', () => {
+  it('flies to a place, passes all on the way, and tells where it lands', () => {
+    expect(tells(at(150), { to: { x: 300, y: 0 }, speed: 600, meets: 'blow', lands: 'burst' })).toEqual([[1, 'burst', '']]);
+  });
+
+  it('flies ahead until it meets somebody: the way that it is told, or that its launcher faces', () => {
+    const middle = 0.5 + (200 - 20 - 5) / 500;
+    expect(tells(at(200), { speed: 500, meets: 'blow' })).toEqual([[middle, 'blow', 'm']]);
+    expect(tells(at(0, 200), { angle: 90, speed: 500, meets: 'blow' })).toEqual([[middle, 'blow', 'm']]);
+    expect(tells(at(200), { angle: 90, speed: 500, meets: 'blow' })).toEqual([]);
+    expect(tells(at(200), { speed: 500, range: 174, meets: 'blow', lands: 'burst' })).toEqual([[0.848, 'burst', '']]);
+  });
+
+  it('has the payload that it is given, and defaults besides', () => {
+    const { harms } = fought(fight, [], { ...at(200), acts: [lets({ after: 'm', speed: 500, meets: 'blow', payload: { damage: 7 } })] });
+    expect(harms.map(([, points]) => points)).toEqual([7]);
+  });
+
+  it('that cannot turn at once comes round to whom it is after', () => {
+    // m stands behind. It sets off to the right, and turns by half a circle and a little less, as turnOnto says for a point.
+    const { log, history } = fought(fight, [], { ...at(-200), acts: [lets({ actor: 'seeker', after: 'm', speed: 100, meets: 'blow' })] });
+    const radius = 100 / (Math.PI / 2);
+    const away = Math.hypot(200, radius);
+    // Angles about the middle of its circle, straight below: from the top, clockwise, to where the tangent leaves for m.
+    const turned = 2 * Math.PI - Math.atan2(200, radius) - Math.acos(radius / away);
+    const straight = Math.sqrt(away * away - radius * radius) - 25;
+    expect(log.map(({ event, target }) => [event, target])).toEqual([['blow', 'm']]);
+    expect(log[0].at).toBeCloseTo(0.5 + (turned * radius + straight) / 100, 4);
+    expect(history.filter(({ of, who }) => of === 'leg' && who.startsWith('seeker')).length).toBeLessThan(8);
+  });
+
+  it('ends where that one was once it is gone, and is not let go by one who is down', () => {
+    const falls = fought(fight, [{ at: 0.2, event: 'blow', source: 'm', target: 'b', payload: { damage: 999 } }], {
+      ...at(200),
+      acts: [lets({ to: { x: 300, y: 0 }, lands: 'burst' })],
+    });
+    expect(falls.log.map(({ event }) => event)).toEqual(['blow', 'fall']);
+  });
+
+  it('is refused with its place where it cannot be used', () => {
+    const refused = (launch: Json): string => {
+      try {
+        fightOut(fight, [], { ...at(200), acts: [lets(launch)] });
+      } catch (error) {
+        if (error instanceof DocumentError) return `${error.path}: ${error.expected}`;
+        throw error;
+      }
+      return '';
+    };
+    expect(refused({ actor: 'cloud' })).toMatch(/acts\[0\]\.actor: expected an actor of the project \(m, b, pod, seeker\), found "cloud"/);
+    expect(refused({ to: { x: 1, y: 1 }, after: 'm' })).toMatch(/acts\[0\]: expected one of to, after, angle, found to, after/);
+    expect(refused({ after: 'nobody' })).toMatch(/acts\[0\]\.after: expected one of b, m, found "nobody"/);
+    expect(refused({ meets: 'rain' })).toMatch(/acts\[0\]\.meets: expected an event of the project, found "rain"/);
+    expect(refused({ speed: 0 })).toMatch(/acts\[0\]\.speed: expected a number from 1/);
+    expect(refused({ speed: Infinity })).toMatch(/acts\[0\]\.speed: expected a number/);
+    expect(refused({ spares: 'friends' })).toMatch(/acts\[0\]\.spares: expected one of launcher, own side, nobody, found "friends"/);
+    expect(refused({ meets: 'blow', payload: { much: 3 } })).toMatch(/acts\[0\]\.payload\.much: expected a field of its events/);
+  });
+});
