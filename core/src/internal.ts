@@ -97,7 +97,7 @@ export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
 export { freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { fittingPayload } from './model/payloadFit.js';
-export { actorsOn, scaledActor } from './model/stageSetUp.js';
+export { actorsOn, drillOnStage, scaledActor } from './model/stageSetUp.js';
 export { mapValue, tidy, toMode, valueMode, valueSpan, type Bounds, type ValueMode } from './model/valueEdits.js';
 export { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 export { sampleLasting } from './ship/lastingParticles.js';

@@ -30,7 +30,7 @@ export function checkProject(project: Project): Problem[] {
     problems.push(...own, ...cellsThatAre(actor, `actors[${i}].`, counts));
     return own.length === 0;
   });
-  problems.push(...repeatedIds('stages', project.stages ?? []), ...stagesWithout(project, pictures));
+  problems.push(...repeatedIds('stages', project.stages ?? []), ...stagesWithout(project, pictures), ...withoutStage(project));
   const context = compileContext({ ...project, actors });
   const knownSpots = new Set([...spots, ...project.actors.flatMap((actor) => Object.keys(actor.spots))]);
   project.sequences.forEach((sequence, i) => {
@@ -124,9 +124,19 @@ export function checkParts(
   ];
 }
 
+const warning = (path: string, message: string): Problem => ({ severity: 'warning', path, message });
+
+/** Drills on a stage that is not there: it has no edges then. */
+function withoutStage({ stages = [], drills }: Project): Problem[] {
+  return drills.flatMap(({ stage }, i) =>
+    stage === undefined || stages.some(({ id }) => id === stage)
+      ? []
+      : [warning(`drills[${i}].stage`, `expected a stage of the project, found "${stage}"; none of its edges hold`)],
+  );
+}
+
 /** Stages name actors and pictures; what is gone is not shown on them, and hurts nothing that ships. */
 function stagesWithout({ stages = [], actors }: Project, pictures: ReadonlySet<string>): Problem[] {
-  const warning = (path: string, message: string): Problem => ({ severity: 'warning', path, message });
   const known = new Set(actors.map(({ id }) => id));
   return stages.flatMap(({ bodies = [], background }, i) => [
     ...bodies.flatMap(({ actor }, k) =>

@@ -4,6 +4,7 @@ import type { Verdict } from '../combat/expectations/expectation.js';
 import type { CombatPlan } from '../combat/plan.js';
 import { formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
+import { drillOnStage } from '../model/stageSetUp.js';
 import type { Drill, Project } from '../model/project.js';
 import type { Uint32 } from '../units.js';
 import { compileContext } from './checkProject.js';
@@ -13,9 +14,13 @@ import { combatPlanOf } from './checkRules.js';
 export function runAndJudge(
   plan: CombatPlan,
   drill: Drill,
-  { seed = drill.seed, budget }: { readonly seed?: Uint32; readonly budget?: Project['stopBudget'] } = {},
+  {
+    seed = drill.seed,
+    budget,
+    stages,
+  }: { readonly seed?: Uint32; readonly budget?: Project['stopBudget']; readonly stages?: Project['stages'] } = {},
 ): { readonly run: DrillRun; readonly verdicts: readonly Verdict[] } {
-  const run = runDrill(plan, compileDrill(drill, [], plan), seed, budget);
+  const run = runDrill(plan, compileDrill(drillOnStage(drill, stages), [], plan), seed, budget);
   return { run, verdicts: judge(run, drill.expectations) };
 }
 
@@ -24,7 +29,7 @@ export function judgeDrills(project: Project): Problem[] {
   if (project.drills.length === 0) return [];
   const plan = combatPlanOf(project, compileContext(project));
   return project.drills.flatMap((drill, i) =>
-    runAndJudge(plan, drill, { budget: project.stopBudget }).verdicts.flatMap(({ holds, found }, k): Problem[] =>
+    runAndJudge(plan, drill, { budget: project.stopBudget, stages: project.stages }).verdicts.flatMap(({ holds, found }, k): Problem[] =>
       holds
         ? []
         : [

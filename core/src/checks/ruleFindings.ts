@@ -4,6 +4,7 @@ import type { AmountDocument } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
+import { moveFindings } from './moveFindings.js';
 import { factsOf, mustHold, type Leading } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
@@ -26,6 +27,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...growth(project),
     ...looksAlike(project),
     ...soundsAlike(project),
+    ...moveFindings(project),
   ];
 }
 

@@ -85,7 +85,7 @@ type Item =
   | { readonly type: 'expires' | 'forget'; readonly who: Combatant; readonly life: number }
   | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
   | { readonly type: 'launch'; readonly launched: Launched }
-  | { readonly type: 'return'; readonly who: Combatant; readonly life: number };
+  | { readonly type: 'return'; readonly who: Combatant; readonly life: number; readonly to: Place };
 
 /** More events than this at one instant are a loop that nothing ends. */
 export const instantLimit = 10_000;
@@ -375,7 +375,7 @@ export class Run implements Doing, RunState {
       case 'launch':
         return this.letFly(item.launched);
       case 'return':
-        if (item.life === item.who.life) this.comeBack(item.who);
+        if (item.life === item.who.life) this.comeBack(item.who, item.to);
         return;
       case 'stays':
         return this.acts.stay(item);
@@ -534,7 +534,7 @@ export class Run implements Doing, RunState {
     this.fall(who, asking);
   }
 
-  away(who: Combatant, back: Seconds | undefined): void {
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Place } | undefined): void {
     this.stand(who, 'gone');
     who.life++;
     this.statuses.leave(who);
@@ -544,16 +544,16 @@ export class Run implements Doing, RunState {
         this.agenda.add(this.worldLane, this.options.world.shown(this.now) + rememberedFor, 0, { type: 'forget', who, life: who.life });
       return;
     }
-    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back, 0, { type: 'return', who, life: who.life });
+    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back.after, 0, { type: 'return', who, life: who.life, to: back.to });
   }
 
-  bringBack(who: Combatant): void {
+  bringBack(who: Combatant, to: Place): void {
     if (who.standing === 'up') return;
     // A return that was decided for later is of the life that is over now.
     who.life++;
     this.statuses.leave(who);
     this.tell({ what: 'returns', who: who.id });
-    this.comeBack(who);
+    this.comeBack(who, to);
   }
 
   breakOff(who: Combatant): void {
@@ -593,7 +593,7 @@ export class Run implements Doing, RunState {
     this.raiseOwn(who.actor.health.falls, who, source, payload);
   }
 
-  private comeBack(who: Combatant): void {
+  private comeBack(who: Combatant, { x, y }: Place): void {
     const { health } = who.actor;
     who.memory.clear();
     who.pairs.clear();
@@ -601,8 +601,7 @@ export class Run implements Doing, RunState {
     who.look = '';
     this.acts.renew(who);
     this.stand(who, 'up');
-    const { x, y, facing } = who.home;
-    this.acts.put(who, x, y, facing);
+    this.acts.put(who, x, y, who.home.facing);
     this.putDownEnd(who);
     who.setHealth(who.startHealth, who.shown(this.now));
     who.setMending(health.mends, who.shown(this.now));

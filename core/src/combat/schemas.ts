@@ -18,6 +18,14 @@ const label = (): z.ZodString => z.string().min(1).max(80).describe('What people
 const note = (): z.ZodOptional<z.ZodString> => z.string().max(400).optional().describe('What it is, in a sentence for people.');
 const seconds = (min = 0): z.ZodNumber => z.number().min(min).max(ruleLimits.seconds);
 
+/** Where a stage ends. */
+export const edgesSchema = /* @__PURE__ */ lazySchema(() => {
+  const px = (): z.ZodOptional<z.ZodNumber> => z.number().min(-1e6).max(1e6).optional();
+  return z
+    .strictObject({ left: px(), right: px(), top: px(), bottom: px() })
+    .describe('px at which whoever is thrown is stopped; none where nothing is said.');
+});
+
 /** What an event means for health. */
 export const harmSchema = /* @__PURE__ */ lazySchema(() =>
   z
@@ -448,15 +456,8 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
       .max(drillLimits.acts)
       .optional()
       .describe('What those who take part do; at one instant after the script, in this order.'),
-    edges: z
-      .strictObject({
-        left: z.number().optional(),
-        right: z.number().optional(),
-        top: z.number().optional(),
-        bottom: z.number().optional(),
-      })
-      .optional()
-      .describe('px at which whoever is thrown is stopped; none where nothing is said.'),
+    stage: identifier().optional().describe('The project’s stage that it takes place on: its edges hold where it says none.'),
+    edges: edgesSchema().optional(),
     expectations: z.array(expectationSchema()).max(drillLimits.expectations).default([]).describe('What must come of it.'),
   }),
 );

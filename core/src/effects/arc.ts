@@ -15,6 +15,8 @@ import type { Scene } from '../take/firing.js';
 import { movable, partyOf } from '../take/motion.js';
 import { defineKind } from './effect.js';
 
+const ways = ['turned', 'mirrored'] as const;
+
 const fields = {
   from: choiceField('From', 'What it turns around. Around a party it follows the body.', origins, 'source', { group: 'place' }),
   spot: spotField('The part of the party’s body.'),
@@ -28,6 +30,13 @@ const fields = {
     max: 720,
     default: 130,
   }),
+  leftward: choiceField(
+    'Going left',
+    'turned: it goes the same way round wherever it points; mirrored: where it points to the left it is as in a mirror, as a body that faces left.',
+    ways,
+    'turned',
+    { group: 'amount' },
+  ),
   reach: valueField({
     label: 'Reach',
     about: 'The radius within which the weapon truly hits.',
@@ -93,6 +102,7 @@ export const arc = defineKind({
     const spot = reader.spot('spot');
     const direction = reader.direction('direction');
     const turn = reader.value('sweep');
+    const isMirrored = reader.choice('leftward') === 'mirrored';
     const reach = reader.value('reach');
     const drawn = reader.value('drawn');
     const width = reader.value('width');
@@ -108,8 +118,12 @@ export const arc = defineKind({
         const { r, g, b, a } = colours.tables();
         const rest = draws.place(origin, spot);
         const at = movable(rest);
-        const whole = draws.number(turn);
-        const begin = draws.direction(direction, 0) - whole / 2;
+        const middle = draws.direction(direction, 0);
+        const heading = draws.base(direction) - direction.angle;
+        // Straight up and straight down are not to the left.
+        const mirrors = isMirrored && Math.cos((heading * Math.PI) / 180) < -1e-9;
+        const whole = draws.number(turn) * (mirrors ? -1 : 1);
+        const begin = (mirrors ? 2 * heading - middle : middle) - whole / 2;
         const hits = draws.number(reach);
         const outer = hits * draws.number(drawn) * strength;
         const band = draws.number(width);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { drillSchema, fighterShape, harmSchema, responseSchema, statusSchema, type Drill, type Response } from '../combat/schemas.js';
+import { drillSchema, edgesSchema, fighterShape, harmSchema, responseSchema, statusSchema, type Drill, type Response } from '../combat/schemas.js';
 import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';
@@ -339,6 +339,7 @@ export const stageSetUpSchema = /* @__PURE__ */ lazySchema(() =>
       .describe('What is behind everything; the studio’s own arena or plain grounds, when left out.'),
     ground: z.boolean().default(true).describe('Whether plain ground is drawn from the bodies’ feet down.'),
     zoom: z.number().min(0.1).max(10).default(1).describe('How much nearer it is looked at.'),
+    edges: edgesSchema().optional(),
   }),
 );
 export type StageSetUp = z.infer<ReturnType<typeof stageSetUpSchema>>;

@@ -1,4 +1,4 @@
-import type { Actor, StageSetUp } from './project.js';
+import type { Actor, Drill, StageSetUp } from './project.js';
 
 /** The actor so much wider and higher, with everything that is placed on it in its place. `round` tidies each number. */
 export function scaledActor(actor: Actor, sx: number, sy: number, round: (px: number) => number = (px) => px): Actor {
@@ -34,4 +34,10 @@ export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodi
     const { scale = 1, role = actor.role, place = actor.place } = body;
     return [{ ...(scale === 1 ? actor : scaledActor(actor, scale, scale)), id, role, ...(place && { place }) }];
   });
+}
+
+/** A drill with the edges of the stage that it takes place on, where it says none of its own; without the stage's name. */
+export function drillOnStage({ stage, ...drill }: Drill, stages: readonly StageSetUp[] | undefined): Drill {
+  const walls = stage === undefined ? undefined : stages?.find(({ id }) => id === stage)?.edges;
+  return walls ? { ...drill, edges: { ...walls, ...drill.edges } } : drill;
 }

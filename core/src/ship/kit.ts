@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { drillSchema, responseSchema, statusSchema } from '../combat/schemas.js';
 import type { Project } from '../model/project.js';
+import { drillOnStage } from '../model/stageSetUp.js';
 import {
   actorSchema,
   conventionsSchema,
@@ -55,7 +56,7 @@ export function kitDocument(project: Project): KitDocument {
     sequences: project.sequences,
     statuses: project.statuses,
     responses: project.responses,
-    drills: project.drills,
+    drills: project.drills.map((drill) => drillOnStage(drill, project.stages)),
   };
 }
 

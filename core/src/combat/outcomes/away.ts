@@ -2,6 +2,7 @@ import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf } from '../parts/asking.js';
 import { maybeAmountRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import { returnIn, returnRules, returnWords } from '../parts/returning.js';
 import { defineOutcome } from './outcome.js';
 
 export const away = defineOutcome({
@@ -16,16 +17,19 @@ export const away = defineOutcome({
       min: 0,
       max: ruleLimits.seconds,
     }),
+    ...returnRules,
   },
   compile(reader) {
     const of = reader.choice('of');
     const back = reader.maybeAmount('back');
+    const returnOf = returnIn(reader.choice('where'), reader.number('spread'), reader.key);
     return {
       happen(asking, doing) {
         const who = partyOf(asking, of);
-        if (who) doing.away(who, back && amountIn(asking, back), asking);
+        if (who) doing.away(who, back && { after: amountIn(asking, back), to: returnOf(who, asking) });
       },
     };
   },
-  words: ({ of, back }) => `take ${of} away${back === undefined ? ' for good' : `, back after ${amountWords(back)} s`}`,
+  words: ({ of, back, ...where }) =>
+    `take ${of} away${back === undefined ? ' for good' : `, back after ${amountWords(back)} s${returnWords(where)}`}`,
 });

@@ -39,9 +39,9 @@ export interface Doing {
   count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void;
   fell(who: Combatant, asking: Asking): void;
   /** Takes somebody away; back after so many seconds of the world's clock, or never. */
-  away(who: Combatant, back: Seconds | undefined, asking: Asking): void;
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Place } | undefined): void;
   /** At once, whatever was decided about a return. */
-  bringBack(who: Combatant): void;
+  bringBack(who: Combatant, to: Place): void;
   look(who: Combatant, look: string): void;
   /** Lets something of an actor's go from somewhere. */
   launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void;

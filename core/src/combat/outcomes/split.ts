@@ -29,7 +29,7 @@ export const split = defineOutcome({
         const actor = into ?? who.actor;
         const rank = Math.min(actor.ranks.length, who.rank - 1);
         const place = { x: who.xAt(asking.at), y: who.yAt(asking.at) };
-        if (!stays) doing.away(who, undefined, asking);
+        if (!stays) doing.away(who, undefined);
         doing.spawn({ how: 'splits', of: who, actor, rank, count, place, apart, seconds, angle: chanceIn(asking, key) * 360 }, who);
       },
     };

@@ -25,12 +25,13 @@ export class DrillService {
   /** Another seed than the drill's own. */
   readonly seed = signal<number | undefined>(undefined);
 
+  private readonly stages = computed(() => this.project()?.stages);
   readonly drill = computed(() => this.project()?.drills.find(({ id }) => id === this.looked()));
   private readonly attempt = computed((): Shown | string | undefined => {
     const [plan, drill, seed] = [this.rules.plan(), this.drill(), this.seed()];
     if (!plan || !drill) return undefined;
     try {
-      return { drill, ...runAndJudge(plan, drill, { seed, budget: untracked(this.project)?.stopBudget }) };
+      return { drill, ...runAndJudge(plan, drill, { seed, budget: untracked(this.project)?.stopBudget, stages: this.stages() }) };
     } catch (error) {
       if (!(error instanceof DocumentError)) throw error;
       return error.message;
@@ -102,21 +103,21 @@ export class DrillService {
     return firstDifference(shown.run.log, other.log);
   }
 
-  private readonly known = new WeakMap<Drill, { readonly plan: unknown; readonly holds: boolean | undefined }>();
+  private readonly known = new WeakMap<Drill, { readonly plan: unknown; readonly stages: unknown; readonly holds: boolean | undefined }>();
 
   /** Whether all that is expected of a drill holds; undefined where nothing is, or nothing can be run. */
   holds(drill: Drill): boolean | undefined {
-    const plan = this.rules.plan();
+    const [plan, stages] = [this.rules.plan(), this.stages()];
     const before = this.known.get(drill);
-    if (!plan || before?.plan === plan) return before?.holds;
+    if (!plan || (before?.plan === plan && before.stages === stages)) return before?.holds;
     const holds = drill.expectations.length > 0 ? this.judgedNow(plan, drill) : undefined;
-    this.known.set(drill, { plan, holds });
+    this.known.set(drill, { plan, stages, holds });
     return holds;
   }
 
   private judgedNow(plan: CombatPlan, drill: Drill): boolean {
     try {
-      return runAndJudge(plan, drill, { budget: untracked(this.project)?.stopBudget }).verdicts.every((verdict) => verdict.holds);
+      return runAndJudge(plan, drill, { budget: untracked(this.project)?.stopBudget, stages: this.stages() }).verdicts.every((verdict) => verdict.holds);
     } catch (error) {
       if (!(error instanceof DocumentError)) throw error;
       // What is wrong with it is told where it is looked at.

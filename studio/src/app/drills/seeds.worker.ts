@@ -1,5 +1,5 @@
 import type { Drill, Project } from '@undatio/core';
-import { combatPlanOf, compileContext, compileDrill, judge, runDrill } from '@undatio/core/internal';
+import { combatPlanOf, compileContext, compileDrill, drillOnStage, judge, runDrill } from '@undatio/core/internal';
 
 export interface SeedsAsked {
   readonly project: Project;
@@ -19,7 +19,7 @@ const atOnce = 50;
 /** Runs a drill under one seed after another and tells which do not hold. */
 addEventListener('message', ({ data: { project, drill, seeds } }: MessageEvent<SeedsAsked>) => {
   const plan = combatPlanOf(project, compileContext(project));
-  const compiled = compileDrill(drill, [], plan);
+  const compiled = compileDrill(drillOnStage(drill, project.stages), [], plan);
   const failing: number[] = [];
   for (let seed = 0; seed < seeds; seed++) {
     const run = runDrill(plan, compiled, seed, project.stopBudget);
