@@ -64,6 +64,9 @@ export interface ActorFrame {
   readonly pose: PoseFrame;
   /** Seconds that it has been in each, on the clock of the effect that shows; a clip runs by it. */
   readonly poseAge: PoseFrame;
+  /** The clip that a move of it shows, and its age on the body's clock; empty for none. */
+  clip: string;
+  clipAge: number;
 }
 
 /** A number for each of the poses; a body may be in several at once. */
@@ -339,7 +342,7 @@ export interface Clip {
 }
 
 /** What decides which cell a body shows. */
-export type ClipFrame = Pick<ActorFrame, 'pose' | 'poseAge'>;
+export type ClipFrame = Pick<ActorFrame, 'pose' | 'poseAge'> & Partial<Pick<ActorFrame, 'clip' | 'clipAge'>>;
 
 /** A picture, which of its cells, and the clip or the look that it is of: without either, the body's own, or its parts. */
 export interface ShownCell {

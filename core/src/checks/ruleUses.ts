@@ -116,9 +116,7 @@ function usesOfLaunch({ actor, meets, lands, payload = {} }: Extract<DrillAct, {
     ...there('events', meets, [...path, 'meets']),
     ...there('events', lands, [...path, 'lands']),
     // A value of its payload may be for either.
-    ...(events.length === 1
-      ? Object.keys(payload).flatMap((name) => field(events[0], name, 'field', [...path, 'payload', name]))
-      : []),
+    ...(events.length === 1 ? Object.keys(payload).flatMap((name) => field(events[0], name, 'field', [...path, 'payload', name])) : []),
   ];
 }
 

@@ -50,7 +50,10 @@ function fightOf(mirror: 1 | -1 = 1, rate = 1): Fight {
     contacts: move.contacts.map((contact) => ({ ...contact, live: contact.live / rate, reach: flipped(contact.reach as never, mirror) })),
   });
   return {
-    actors: [fighter('m', { most: 1000 }, { ...body, moves: moves.map(turned) }), fighter('z', { most: 1000 }, { ...body, turnRate: 220 * rate, zones: [zone] })],
+    actors: [
+      fighter('m', { most: 1000 }, { ...body, moves: moves.map(turned) }),
+      fighter('z', { most: 1000 }, { ...body, turnRate: 220 * rate, zones: [zone] }),
+    ],
     stops: { held: 0.05 / rate },
     responses: [
       response(
@@ -87,7 +90,8 @@ function boutOf({ bodies, acts }: Script, by = { x: 0, y: 0 }, mirror: 1 | -1 = 
       // The one with the zone has no moves.
       if (what < 2)
         return common.who === 'b1' ? [] : [{ ...common, do: 'move', move: moves[what].id, ...(what === 0 && { toward: other }) }];
-      if (what < 4) return [{ ...common, do: 'walk', points: [place({ x, y }), place({ x: -x, y }), place({ x: 7, y: -y })], round: what === 3 }];
+      if (what < 4)
+        return [{ ...common, do: 'walk', points: [place({ x, y }), place({ x: -x, y }), place({ x: 7, y: -y })], round: what === 3 }];
       if (what === 4) return [{ ...common, do: 'approach', whom: other, within: 50 }];
       if (what === 7) return [{ ...common, do: 'orbit', whom: other, distance: 90, clockwise: mirror === 1 }];
       return what === 5 ? [{ ...common, do: 'keep-away', whom: other, beyond: 200 }] : [{ ...common, do: 'stop' }];

@@ -138,7 +138,7 @@ function readTexts(raw: unknown, path: DocumentPath, most: number): readonly str
   return raw.map((text: unknown, i) => readText(text, [...path, i], 40));
 }
 
-function compileCombatActor(raw: Json, path: DocumentPath, references: MoveReferences): CombatActor {
+function compileCombatActor(raw: Json, path: DocumentPath, references: Omit<MoveReferences, 'clips'>): CombatActor {
   const id = readIdentifier(raw['id'], [...path, 'id']);
   const { events } = references;
   const resists = Object.entries(readRecord(raw['resists'] ?? {}, [...path, 'resists'])).map(([kind, left]): [string, number] => [
@@ -161,7 +161,7 @@ function compileCombatActor(raw: Json, path: DocumentPath, references: MoveRefer
     radius: readNumber(raw['radius'] ?? 0, [...path, 'radius'], 0, moveLimits.length),
     speed: readNumber(raw['speed'] ?? defaultSpeed, [...path, 'speed'], 0, ruleLimits.px),
     turnRate: raw['turnRate'] === undefined ? Infinity : readNumber(raw['turnRate'], [...path, 'turnRate'], 1, ruleLimits.turnRate),
-    moves: compileMoves(raw['moves'] ?? [], [...path, 'moves'], references),
+    moves: compileMoves(raw['moves'] ?? [], [...path, 'moves'], { ...references, clips: clipsOf(raw['clips'], path) }),
     untouched: readFlag(raw['untouched'] ?? false, [...path, 'untouched']),
     zones: compileZones(raw['zones'] ?? [], [...path, 'zones'], references),
     lives: lives === undefined ? Infinity : readNumber(lives, [...path, 'lives'], 0.001, ruleLimits.seconds),
@@ -183,6 +183,10 @@ function compileCombatActor(raw: Json, path: DocumentPath, references: MoveRefer
     });
   });
   return actor;
+}
+
+function clipsOf(raw: unknown, path: DocumentPath): string[] {
+  return readList(raw ?? [], [...path, 'clips'], 64).map(({ id }) => String(id));
 }
 
 function compileHealth(raw: unknown, path: DocumentPath, events: ReadonlyMap<string, unknown>): CombatActor['health'] {

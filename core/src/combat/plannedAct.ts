@@ -61,7 +61,13 @@ export function compileAct(
       return { do: name, whom: body('whom'), beyond: px('beyond'), speed: speed() };
     case 'orbit': {
       const distance = readNumber(raw['distance'], [...path, 'distance'], 1, ruleLimits.px);
-      return { do: name, whom: body('whom'), distance, clockwise: readFlag(raw['clockwise'] ?? true, [...path, 'clockwise']), speed: speed() };
+      return {
+        do: name,
+        whom: body('whom'),
+        distance,
+        clockwise: readFlag(raw['clockwise'] ?? true, [...path, 'clockwise']),
+        speed: speed(),
+      };
     }
     case 'launch':
       return { do: name, launched: compileLaunch(raw, path, references, ids, facing) };

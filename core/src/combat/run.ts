@@ -544,7 +544,12 @@ export class Run implements Doing, RunState {
         this.agenda.add(this.worldLane, this.options.world.shown(this.now) + rememberedFor, 0, { type: 'forget', who, life: who.life });
       return;
     }
-    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back.after, 0, { type: 'return', who, life: who.life, to: back.to });
+    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + back.after, 0, {
+      type: 'return',
+      who,
+      life: who.life,
+      to: back.to,
+    });
   }
 
   bringBack(who: Combatant, to: Place): void {

@@ -1,9 +1,11 @@
 import * as z from 'zod';
-import { fieldName, identifier } from '../model/fieldSchema.js';
+import { easeSchema, fieldName, identifier } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { conditionKinds, groupNames, type Condition } from './conditions/registry.js';
 import { drillLimits } from './drill.js';
 import { expectationSchema, type Expectation } from './expectations/schema.js';
+import { poses } from '../take/frame.js';
+import { keyLimits } from './moves/moveKeys.js';
 import { moveLength, moveLimits } from './moves/move.js';
 import { outcomeKinds, type Outcome } from './outcomes/registry.js';
 import { prevented, stackings } from './parts/references.js';
@@ -17,6 +19,13 @@ import { zoneLimits } from './zones/zone.js';
 const label = (): z.ZodString => z.string().min(1).max(80).describe('What people read.');
 const note = (): z.ZodOptional<z.ZodString> => z.string().max(400).optional().describe('What it is, in a sentence for people.');
 const seconds = (min = 0): z.ZodNumber => z.number().min(min).max(ruleLimits.seconds);
+
+/** What is said of a payload. */
+const payloadValues = /* @__PURE__ */ lazySchema(() =>
+  z
+    .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
+    .meta({ id: 'payloadValues', description: 'Fields of a payload; what it does not say has its default.' }),
+);
 
 /** Where a stage ends. */
 export const edgesSchema = /* @__PURE__ */ lazySchema(() => {
@@ -77,10 +86,7 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
             live: moveSeconds().default(0).describe('Seconds for which it reaches; 0 is one instant.'),
             reach: reachSchema(),
             event: identifier().describe('Raised on each who is met, once each.'),
-            payload: z
-              .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
-              .optional()
-              .describe('What it does not say has its default; a direction is that of the blow.'),
+            payload: payloadValues().optional().describe('What it does not say has its default; a direction is that of the blow.'),
             spares: z.enum(['nobody', 'own side']).default('nobody').describe('Who is passed over.'),
             sequence: identifier().optional().describe('Sequence played as it begins, whether somebody is met or not.'),
           }),
@@ -92,6 +98,19 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
       status: identifier().optional().describe('Status that its actor has from the wind-up’s end until the recovery: a guard.'),
       sequence: identifier().optional().describe('Sequence played as it begins.'),
       walks: z.boolean().optional().describe('Its actor goes on walking meanwhile.'),
+      keys: z
+        .array(
+          z.strictObject({
+            at: moveSeconds().describe('Seconds since it began; one that is held stands still before its recovery.'),
+            pose: z.enum(poses).optional().describe('The pose that its actor’s body is in; none, when left out.'),
+            amount: z.number().min(0).max(1).optional().describe('How far it is in it; in full, when left out.'),
+            ease: easeSchema().optional().describe('How it goes on to the next key.'),
+            clip: identifier().optional().describe('The clip that shows from here until the next key.'),
+          }),
+        )
+        .max(keyLimits.keys)
+        .optional()
+        .describe('How its actor’s body is on the way, on a time axis.'),
       into: z
         .array(
           z.strictObject({
@@ -110,9 +129,13 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
         .optional()
         .describe('Takes its actor along, evenly.'),
     })
-    .superRefine(({ windUp, contacts, recovery, lunge }, context) => {
-      if (!lunge) return;
+    .superRefine(({ windUp, contacts, recovery, lunge, keys = [] }, context) => {
       const length = moveLength({ windUp, contacts, recovery });
+      keys.forEach(({ at }, i) => {
+        if (at > length)
+          context.addIssue({ code: 'custom', path: ['keys', i, 'at'], message: `expected a time within the ${length} s of its move` });
+      });
+      if (!lunge) return;
       if (lunge.to <= lunge.from)
         context.addIssue({ code: 'custom', path: ['lunge', 'to'], message: `expected an end after it begins at ${lunge.from}` });
       else if (lunge.to > length)
@@ -384,10 +407,7 @@ const actSchema = /* @__PURE__ */ lazySchema(() => {
       hop: z.number().min(0).max(4000).optional().describe('px that it rises half-way to a place, as it is drawn.'),
       meets: identifier().optional().describe('Event raised on each whom it meets.'),
       lands: identifier().optional().describe('Event raised where it ends.'),
-      payload: z
-        .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
-        .optional()
-        .describe('What the payloads of its events have besides their defaults.'),
+      payload: payloadValues().optional().describe('What the payloads of its events have besides their defaults.'),
       stays: z.boolean().optional().describe('It stays where it ends.'),
     }),
     z.strictObject({ ...common, do: z.literal('stop').describe('Stands.') }),
@@ -437,10 +457,7 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
           source: identifier().optional().describe('Who does it.'),
           target: identifier().optional().describe('On whom.'),
           place: placeOfDrill().optional().describe('Where, if on nobody.'),
-          payload: z
-            .record(fieldName(), z.union([z.number(), z.string().max(ruleLimits.text), z.boolean()]))
-            .optional()
-            .describe('What it does not say has its default.'),
+          payload: payloadValues().optional().describe('What it does not say has its default.'),
           repeat: z
             .strictObject({
               count: z.number().int().min(1).max(drillLimits.repeats).describe('How often.'),

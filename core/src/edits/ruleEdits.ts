@@ -193,7 +193,8 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
             ...drill,
             actors: drill.actors.filter((one) => !gone.has(one.id)),
             script: drill.script.filter(({ source = '', target = '' }) => !gone.has(source) && !gone.has(target)),
-            ...(drill.acts && { acts: drill.acts.filter((act) => !(act.do === 'launch' && act.actor === id) && !othersOf(act).some((who) => gone.has(who))),
+            ...(drill.acts && {
+              acts: drill.acts.filter((act) => !(act.do === 'launch' && act.actor === id) && !othersOf(act).some((who) => gone.has(who))),
             }),
           },
         };

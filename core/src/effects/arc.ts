@@ -35,7 +35,7 @@ const fields = {
     'turned: it goes the same way round wherever it points; mirrored: where it points to the left it is as in a mirror, as a body that faces left.',
     ways,
     'turned',
-    { group: 'amount' },
+    { group: 'amount', absent: 'turned' },
   ),
   reach: valueField({
     label: 'Reach',

@@ -1,5 +1,14 @@
 import * as z from 'zod';
-import { drillSchema, edgesSchema, fighterShape, harmSchema, responseSchema, statusSchema, type Drill, type Response } from '../combat/schemas.js';
+import {
+  drillSchema,
+  edgesSchema,
+  fighterShape,
+  harmSchema,
+  responseSchema,
+  statusSchema,
+  type Drill,
+  type Response,
+} from '../combat/schemas.js';
 import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';

@@ -29,6 +29,7 @@ import { show } from '../model/json.js';
 import { readList, readNumber, readRecord, refuseOthers } from '../take/compileReferences.js';
 import { completePayload } from '../take/payload.js';
 import type { Seconds } from '../units.js';
+import { BodyMoves } from './bodyMoves.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
@@ -46,6 +47,7 @@ export class LiveArena implements Arena {
   readonly actors: ArenaActorState[] = [];
   private readonly run: Run;
   private readonly hops = new Map<string, Pick<JoinStep, 'at' | 'hop' | 'flight'>>();
+  private readonly poses = new Map<string, BodyMoves>();
   /** How often each had turned when the player was last told where it is. */
   private readonly toldTurns = new WeakMap<Combatant, number>();
   /** Of the last advance, by body and world. */
@@ -121,6 +123,7 @@ export class LiveArena implements Arena {
     this.player.remove(id);
     this.passed.delete(id);
     this.hops.delete(id);
+    this.poses.delete(id);
     this.actors.splice(
       this.actors.findIndex((one) => one.id === id),
       1,
@@ -146,9 +149,24 @@ export class LiveArena implements Arena {
 
   private hear(step: HistoryStep): void {
     if (step.of === 'standing' && step.value === 'up') this.player.bringBack(step.who);
-    if (step.of === 'move') this.moves.push(moveOut(step));
+    if (step.of === 'move') {
+      this.moves.push(moveOut(step));
+      this.pose(step);
+    }
     if (step.of === 'leg') this.jump(step);
     if (step.of === 'join' && step.hop > 0) this.hop(step);
+  }
+
+  /** A move with keys says how its actor's body is, as long as it goes on. */
+  private pose(step: MoveStep): void {
+    const move = this.run.find(step.who)?.actor.moves.get(step.value);
+    if (!move || move.keys.length === 0) return;
+    let own = this.poses.get(step.who);
+    if (!own) {
+      this.poses.set(step.who, (own = new BodyMoves(this.player.clockOf(step.who), 'forgotten')));
+      this.player.posed(step.who, own);
+    }
+    own.goOn(step.how, move, step.at);
   }
 
   private hop({ who, at, hop, flight }: JoinStep): void {

@@ -5,6 +5,7 @@ import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
 import { Histories } from '../combat/readHistory.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
+import { BodyMoves } from './bodyMoves.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import { LivePlayer, type Going } from './player.js';
 import type { Buffers } from './playerFrame.js';
@@ -231,6 +232,14 @@ export class DrillTake {
     for (const { id, since, hop, flight } of this.cast) {
       this.sendOff(player, id);
       if (hop > 0) player.hop(id, new FlightHop(zero + since, hop, flight));
+    }
+    for (const { id, actor } of run.combatants) {
+      const clock = this.parts.run.clocks.of.get(id);
+      const steps = this.histories.of('move', id).filter(({ value }) => (actor.moves.get(value)?.keys.length ?? 0) > 0);
+      if (!clock || steps.length === 0) continue;
+      const own = new BodyMoves(clock, 'kept', zero);
+      for (const { value, how, at } of steps) own.goOn(how, actor.moves.get(value), at);
+      player.posed(id, own);
     }
     for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
     return player;

@@ -35,7 +35,7 @@ import { GameClock } from './gameClock.js';
 import { CueTeller } from './cueTeller.js';
 import { LiveTake } from './liveTake.js';
 import { NumbersTogether } from './numbersTogether.js';
-import { PlayerBody, type Mover } from './playerBody.js';
+import { PlayerBody, type Mover, type Posed } from './playerBody.js';
 import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
 import { longestStep, readComfort, readId, readPlacing, readPlayerOptions, readSeed, readStrikeOptions } from './playerOptions.js';
 import { Sampler, type ShownBody } from './sampler.js';
@@ -202,6 +202,11 @@ export class LivePlayer implements Player {
   /** A body rises and falls while it flies. */
   hop(id: string, mover: Mover): void {
     this.known(id).movers.push(mover);
+  }
+
+  /** How a body is, is said by its moves as well from now on. */
+  posed(id: string, moves: Posed): void {
+    this.known(id).moves = moves;
   }
 
   /** A body faces one way from now on. */

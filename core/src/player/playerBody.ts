@@ -11,6 +11,12 @@ export interface Mover {
   displace(wall: Float64Array, out: Displacement): void;
 }
 
+/** What says how a body is. */
+export interface Posed {
+  /** Writes it at a wall time, over what shows already where it is further in a pose. */
+  sample(wall: Float64Array, out: ActorFrame): void;
+}
+
 /** Somebody in the game: where it is put, its clock, and everything that moves it. */
 export class PlayerBody {
   readonly clock = new GameClock();
@@ -27,6 +33,8 @@ export class PlayerBody {
   scale = 1;
   /** Share of its health that it has left; undefined where the game does not say. */
   health: Fraction | undefined;
+  /** What the moves that it is in say of how it is; undefined for one that has been in none. */
+  moves: Posed | undefined;
   /** Its place among the frame's bodies; -1 for one that the game has not named. */
   index = -1;
   /** Which of the meters in the frame is its newest. */

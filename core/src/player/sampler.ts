@@ -51,6 +51,7 @@ export class Sampler {
     }
     for (const take of takes) this.sampleView(take, wall, buffers);
     for (const take of takes) this.sampleTake(take, wall, buffers, comfort.text);
+    for (const body of bodies) body.moves?.sample(wall, body.frame);
     if (this.told === 'on bodies') this.placeOnBodies(wall, buffers, bodies);
     soften(buffers, bodies, comfort);
     oneMeterEach(buffers, bodies);
@@ -182,6 +183,8 @@ function copyActor(from: ActorFrame, to: ActorFrame): void {
   to.flashMode = from.flashMode;
   copyPoses(from.pose, to.pose);
   copyPoses(from.poseAge, to.poseAge);
+  to.clip = from.clip;
+  to.clipAge = from.clipAge;
 }
 
 function copyPoses(from: PoseFrame, to: PoseFrame): void {

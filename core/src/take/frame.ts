@@ -18,6 +18,8 @@ export function restingActor(): ActorFrame {
     rate: 1,
     pose: noPose(),
     poseAge: noPose(),
+    clip: '',
+    clipAge: 0,
   };
 }
 
@@ -43,6 +45,8 @@ export function resetActor(actor: ActorFrame): void {
   actor.rate = 1;
   resetPoses(actor.pose);
   resetPoses(actor.poseAge);
+  actor.clip = '';
+  actor.clipAge = 0;
 }
 
 function resetPoses(poses: PoseFrame): void {

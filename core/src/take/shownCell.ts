@@ -20,7 +20,8 @@ interface Worn {
 }
 
 /**
- * Writes into `out` the picture and the cell of it that a body shows: that of the clip of the strongest of its poses that has
+ * Writes into `out` the picture and the cell of it that a body shows: that of the clip that its move shows; else that of the clip of
+ * the strongest of its poses that has
  * one (of two alike, the first in the order hurt, lunge, guard, fall); else that of the look which it wears; else its own. A
  * clip shows cell ⌊age · rate⌋ of its run, from the beginning again when it loops, and its last one otherwise; that of a look
  * is as old as `seconds` says.
@@ -30,6 +31,12 @@ export function shownCell(actor: Shown, body: ClipFrame, out: ShownCell, look = 
   out.cell = actor.cell ?? 0;
   out.clip = undefined;
   out.look = undefined;
+  const shows = clipOf(actor, body.clip);
+  if (shows) {
+    showClip(shows, body.clipAge ?? 0, out);
+    out.clip = shows.id;
+    return out;
+  }
   const { poseClips } = actor;
   let shown: keyof PoseFrame = poses[0];
   let strongest = 0;

@@ -36,7 +36,10 @@ export function compileLaunch(
   const at = (name: string): DocumentPath => [...path, name];
   const actor = actors.get(raw['actor'] as string);
   if (!actor)
-    throw new DocumentError(at('actor'), `expected an actor of the project (${[...actors.keys()].join(', ')}), found ${show(raw['actor'])}`);
+    throw new DocumentError(
+      at('actor'),
+      `expected an actor of the project (${[...actors.keys()].join(', ')}), found ${show(raw['actor'])}`,
+    );
   const number = (name: string, { min, max }: { readonly min: number; readonly max: number }, fallback: number): number =>
     readNumber(raw[name] ?? fallback, at(name), min, max);
   const event = (name: string): CompiledEventRules | undefined => {

@@ -4,12 +4,15 @@ import { readIdentifier, readList, readNumber, readRecord, readText, type Json }
 import { payloadAt, readFlag } from '../parts/readings.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { Reach } from './meeting.js';
+import { compileKeys } from './moveKeys.js';
 import { moveLength, moveLimits, type CompiledContact, type CompiledMove } from './move.js';
 
 /** What moves refer to. */
 export interface MoveReferences {
   readonly events: ReadonlyMap<string, CompiledEventRules>;
   readonly statuses: ReadonlyMap<string, CompiledStatus>;
+  /** Clips of the actor. */
+  readonly clips: readonly string[];
   /** Throws DocumentError unless it is a sequence of the project. */
   readonly sequence: (raw: unknown, path: DocumentPath) => string;
 }
@@ -53,6 +56,7 @@ function compileMove(raw: Json, path: DocumentPath, references: MoveReferences):
     holds: readFlag(raw['holds'] ?? false, [...path, 'holds']),
     status: status === undefined ? undefined : statusOf(status, [...path, 'status'], references),
     sequence: sequence === undefined ? undefined : references.sequence(sequence, [...path, 'sequence']),
+    keys: compileKeys(raw['keys'] ?? [], [...path, 'keys'], moveLength({ windUp, contacts, recovery }), references.clips),
     walks: readFlag(raw['walks'] ?? false, [...path, 'walks']),
     into: readList(raw['into'] ?? [], [...path, 'into'], moveLimits.into).map(({ move, from }, i) => ({
       move: readIdentifier(move, [...path, 'into', i, 'move']),

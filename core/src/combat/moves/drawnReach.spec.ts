@@ -42,10 +42,22 @@ describe('a sweep that is drawn', () => {
   });
 
   it('is read off its effect where its numbers are fixed', () => {
-    const expected = { effect: 'sweep', begins: 0.3, live: 0.2, reach: { shape: 'arc', length: 150, from: -70, to: 60 }, even: true, mirrored: false };
+    const expected = {
+      effect: 'sweep',
+      begins: 0.3,
+      live: 0.2,
+      reach: { shape: 'arc', length: 150, from: -70, to: 60 },
+      even: true,
+      mirrored: false,
+    };
     expect(drawnReaches({ effects: [arcOf({})] })).toEqual([expected as never]);
     expect(drawnReaches({ effects: [arcOf({ ease: 'ease-out' })] })[0].even).toBeFalse();
-    for (const other of [{ from: 'contact' }, { muted: true }, { reach: { range: [100, 200] } }, { direction: { mode: 'any', angle: 0, spread: 0 } }])
+    for (const other of [
+      { from: 'contact' },
+      { muted: true },
+      { reach: { range: [100, 200] } },
+      { direction: { mode: 'any', angle: 0, spread: 0 } },
+    ])
       expect(drawnReaches({ effects: [arcOf(other)] })).toEqual([]);
     expect(drawnFor(move, 0, { effects: [arcOf({})] })?.effect).toBe('sweep');
     expect(drawnFor(move, 0, { effects: [arcOf({ delay: 0.51 })] })).toBeUndefined();

@@ -20,7 +20,16 @@ export interface DrawnReach {
 export function drawnReaches({ effects }: Pick<Sequence, 'effects'>): DrawnReach[] {
   return effects.flatMap((effect): DrawnReach[] => {
     if (effect.kind !== 'arc' || effect.muted || effect.anchor.to !== 'contact') return [];
-    const { from, direction, sweep, reach, delay, duration, ease, leftward = 'turned' } = effect as unknown as {
+    const {
+      from,
+      direction,
+      sweep,
+      reach,
+      delay,
+      duration,
+      ease,
+      leftward = 'turned',
+    } = effect as unknown as {
       from: string;
       direction: { mode: string; angle: number; spread: number };
       ease: unknown;

@@ -1,6 +1,7 @@
 import type { FullPayload } from '../parts/fullPayload.js';
 import type { Seconds } from '../../units.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
+import type { MoveKey } from './moveKeys.js';
 import type { Reach } from './meeting.js';
 
 /** An instant of a move at which it reaches for others, or a while. Seconds of its actor's clock since the wind-up was over. */
@@ -37,6 +38,8 @@ export interface CompiledMove {
   readonly sequence: string | undefined;
   /** Whether its actor goes on walking meanwhile. */
   readonly walks: boolean;
+  /** How its actor's body is on the way, in order of time. */
+  readonly keys: readonly MoveKey[];
   /** Moves that may take its place, each from so many seconds since it began. */
   readonly into: readonly { readonly move: string; readonly from: Seconds }[];
   /** How far it takes its actor ahead, evenly, and when, in seconds since it began. */

@@ -10,7 +10,14 @@ const places = ['start', 'there'] as const;
 /** Where somebody who was down or gone is back: fields that outcomes share. */
 export const returnRules = {
   where: choiceRule('Where', 'start: where it began; there: where it went.', places, 'start'),
-  spread: numberRule({ label: 'Around it', about: 'How far from there at most, drawn at random.', unit: 'px', min: 0, max: 4000, default: 0 }),
+  spread: numberRule({
+    label: 'Around it',
+    about: 'How far from there at most, drawn at random.',
+    unit: 'px',
+    min: 0,
+    max: 4000,
+    default: 0,
+  }),
 } as const;
 
 /** The place: even over a disc about it, by the seed. */

@@ -143,7 +143,17 @@ describe('a turn', () => {
 
   it('takes as long as the way round does, for one who walks back', () => {
     const actors = [fighter('c', undefined, { speed: 100, turnRate: 90 })];
-    const acts = [{ at: 0, who: 'c', do: 'walk', points: [{ x: 100, y: 0 }, { x: 100, y: 300 }] }];
+    const acts = [
+      {
+        at: 0,
+        who: 'c',
+        do: 'walk',
+        points: [
+          { x: 100, y: 0 },
+          { x: 100, y: 300 },
+        ],
+      },
+    ];
     const { read } = fought({ actors, responses: [] }, [], { actors: [{ id: 'c', actor: 'c' }], length: 10, acts });
     // A circle of 100 ÷ (π ÷ 2) px about (100, 63.66): by its tangent to (100, 300), 236.34 from its middle.
     const radius = 200 / Math.PI;

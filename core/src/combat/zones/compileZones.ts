@@ -7,11 +7,15 @@ import { ruleLimits } from '../parts/ruleFields.js';
 import { zoneLimits, type CompiledZone } from './zone.js';
 
 /** Reads an actor's zones. Throws DocumentError with the path of the first place that cannot be used. */
-export function compileZones(raw: unknown, path: DocumentPath, references: MoveReferences): readonly CompiledZone[] {
+export function compileZones(
+  raw: unknown,
+  path: DocumentPath,
+  references: Pick<MoveReferences, 'events' | 'statuses'>,
+): readonly CompiledZone[] {
   return readList(raw, path, zoneLimits.zones).map((zone, i) => compileZone(zone, [...path, i], references));
 }
 
-function compileZone(raw: Json, path: DocumentPath, { events, statuses }: MoveReferences): CompiledZone {
+function compileZone(raw: Json, path: DocumentPath, { events, statuses }: Pick<MoveReferences, 'events' | 'statuses'>): CompiledZone {
   const event = (found: unknown, ...place: string[]): string | undefined => {
     if (found === undefined || events.has(found as string)) return found as string | undefined;
     throw new DocumentError([...path, ...place], `expected an event of the project, found ${show(found)}`);

@@ -688,4 +688,120 @@ export const arenaCases: readonly ArenaCase[] = [
     ],
     to: [0.5, 1.5, 1.7, 3],
   },
+  {
+    about:
+      'round somebody: by the tangent from outside, straight out from within, with one who walks, is moved or held; the way that it is told; and bodies that cannot go another way at once',
+    actors: [...two, { id: 'w', actor: 'near', place: { x: 300, y: 60 } }, { id: 'w2', actor: 'near', place: { x: 90, y: 20 } }],
+    bodies: {
+      struck: { speed: 70 },
+      striker: { speed: 120, turnRate: 150, zones: [{ id: 'near', shape: { shape: 'disc', length: 60 }, enters: 'call', leaves: 'call' }] },
+      near: { speed: 150, radius: 12 },
+    },
+    ladders: {
+      hit: [
+        rung('held', [fieldIs('strong', 'on')], [plays('stops')]),
+        rung('moved', [], [{ outcome: 'shove', distance: 90, seconds: 0.5 }]),
+      ],
+    },
+    script: [blow(1.5), blow(2.6, { strong: true }), blow(3, { strong: true }, { target: 'w' })],
+    acts: [
+      { at: 0, who: 'w', do: 'orbit', whom: 'm', distance: 80 },
+      { at: 0, who: 'w2', do: 'orbit', whom: 'm', distance: 50, clockwise: false, speed: 90 },
+      { at: 0.5, who: 'm', do: 'walk', points: [{ x: 300, y: -100 }] },
+      {
+        at: 0.2,
+        who: 'b',
+        do: 'walk',
+        points: [
+          { x: -20, y: 0 },
+          { x: -20, y: 130 },
+          { x: -20, y: 100 },
+        ],
+      },
+      { at: 4.5, who: 'b', do: 'approach', whom: 'm', within: 70 },
+      { at: 5, who: 'w', do: 'orbit', whom: 'w2', distance: 40 },
+      { at: 5.5, who: 'w2', do: 'orbit', whom: 'b', distance: 65, speed: 300 },
+      { at: 6.2, who: 'b', do: 'keep-away', whom: 'm', beyond: 400 },
+      { at: 6.5, who: 'w2', do: 'orbit', whom: 'm', distance: 70 },
+      { at: 6.6, who: 'm', do: 'orbit', whom: 'w2', distance: 70, speed: 90 },
+    ],
+    to: [0.6, 1.4, 1.7, 2.4, 2.7, 3.1, 4.4, 5.4, 6.1, 7],
+  },
+  {
+    about:
+      'let go by hand: to a place, ahead by an angle or the way that one faces, after somebody, turning on the way; by nobody who is down; and back where it went, or somewhere about where it began',
+    actors: [
+      two[0],
+      { id: 'm', actor: 'struck', place: { x: -250, y: 40 }, facing: -1 },
+      { id: 'w', actor: 'near', place: { x: 200, y: 0 } },
+    ],
+    bodies: { striker: { radius: 20 }, struck: { radius: 20 }, near: { radius: 10, turnRate: 200 } },
+    ladders: {
+      hit: [rung('harms', [], [{ outcome: 'harm' }])],
+      bare: [rung('lands', [], [plays('shines')])],
+      fall: [
+        rung(
+          'there',
+          [down, { condition: 'who', of: 'target', actors: ['struck'] }],
+          [{ outcome: 'away', back: 0.5, where: 'there', spread: 60 }],
+        ),
+        rung('first', [down], [{ outcome: 'bring-back', spread: 40 }]),
+      ],
+    },
+    script: [blow(3, { damage: 40 }), blow(3.2, { damage: 20 }, { target: 'w' })],
+    acts: [
+      { at: 0.1, who: 'b', do: 'launch', actor: 'near', to: { x: 60, y: -40 }, speed: 300, hop: 60, lands: 'bare' },
+      { at: 0.1, who: 'b', do: 'launch', actor: 'near', speed: 400, meets: 'hit', pierce: 1, payload: { damage: 2 } },
+      { at: 0.1, who: 'm', do: 'launch', actor: 'near', range: 120, lands: 'bare', stays: true },
+      { at: 0.2, who: 'w', do: 'launch', actor: 'near', angle: 170, speed: 500, range: 900, spares: 'own side', meets: 'hit' },
+      { at: 0.3, who: 'b', do: 'launch', actor: 'near', after: 'm', speed: 220, meets: 'hit', payload: { damage: 3 } },
+      { at: 1.5, who: 'm', do: 'walk', points: [{ x: -250, y: 200 }] },
+      { at: 3.1, who: 'm', do: 'launch', actor: 'near', lands: 'bare' },
+    ],
+    to: [0.4, 0.7, 1.4, 2.5, 3.15, 3.3, 4],
+  },
+  {
+    about:
+      'how a body is on the way of its moves: by keys, from rest before the first, each on to the next by its easing; held with its clock and where it is held; gone with its move; over nothing that it is further in',
+    bodies: {
+      striker: {
+        clips: [{ id: 'run', picture: 'leaf', cells: [0, 1], rate: 8, loop: true }],
+        moves: [
+          {
+            id: 'swing',
+            windUp: 0.4,
+            recovery: 0.4,
+            holds: true,
+            keys: [
+              { at: 0.1, pose: 'guard' },
+              { at: 0.3, pose: 'lunge', amount: 0.8, ease: 'ease-in' },
+              { at: 0.5, pose: 'lunge', amount: 0.2 },
+              { at: 0.6, clip: 'run' },
+              { at: 0.7, pose: 'hurt', ease: 'step-start' },
+              { at: 0.8 },
+            ],
+            into: [{ move: 'cut', from: 0.2 }],
+          },
+          { id: 'cut', windUp: 0.5, keys: [{ at: 0, pose: 'fall' }] },
+        ],
+      },
+    },
+    ladders: {
+      hit: [rung('lunges', [fieldIs('strong', 'on')], [plays('lunges')]), rung('held', [], [plays('stops')])],
+      call: [rung('breaks', [], [{ outcome: 'break-off' }])],
+    },
+    script: [
+      blow(0.2, {}, { source: 'm', target: 'b' }),
+      blow(3.02, { strong: true }, { source: 'm', target: 'b' }),
+      { at: 3.3, event: 'call', source: 'm', target: 'b' },
+    ],
+    acts: [
+      { at: 0, who: 'b', do: 'move', move: 'swing' },
+      { at: 1, who: 'b', do: 'let-go' },
+      { at: 2, who: 'b', do: 'move', move: 'swing' },
+      { at: 2.25, who: 'b', do: 'move', move: 'cut' },
+      { at: 3, who: 'b', do: 'move', move: 'swing' },
+    ],
+    to: [0.05, 0.15, 0.3, 0.42, 0.58, 0.9, 1.05, 1.15, 1.24, 1.32, 1.5, 2.15, 2.3, 2.9, 3.2, 3.4],
+  },
 ];

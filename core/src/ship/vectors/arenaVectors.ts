@@ -1,4 +1,4 @@
-import type { Arena, ArenaActor, ArenaActorState, ArenaWalk, Kit, Payload, Place } from '../../contract.js';
+import type { Arena, ArenaActor, ArenaActorState, ArenaLaunch, ArenaWalk, Kit, Payload, Place } from '../../contract.js';
 import { vectorBase } from './base.js';
 import type { vectorDefaults } from './playVector.js';
 import { difference, roundedCues } from './vectorFile.js';
@@ -24,6 +24,7 @@ export type Act = { readonly at: number; readonly who: string } & (
   | { readonly do: 'approach'; readonly whom: string; readonly within: number; readonly speed?: number }
   | { readonly do: 'keep-away'; readonly whom: string; readonly beyond: number; readonly speed?: number }
   | { readonly do: 'orbit'; readonly whom: string; readonly distance: number; readonly clockwise?: boolean; readonly speed?: number }
+  | ({ readonly do: 'launch'; readonly actor: string } & Omit<ArenaLaunch, 'id' | 'from' | 'place'>)
   | { readonly do: 'turn'; readonly facing: 1 | -1 }
 );
 
@@ -99,6 +100,7 @@ export const arenaBase = {
         { kind: 'meter', id: 'meter', on: 'target', shows: 'always', duration: 1 },
       ],
     },
+    { id: 'lunges', effects: [{ kind: 'pose', id: 'lunge', pose: 'lunge', amount: 0.5, envelope: [{ at: 0, value: 1 }], duration: 1 }] },
   ],
 } as const;
 
@@ -132,6 +134,8 @@ function kitOfCase({ statuses = [], ladders, stopBudget, bodies = {} }: ArenaCas
     drills: [],
   };
 }
+
+const noPose = { hurt: 0, lunge: 0, guard: 0, fall: 0 };
 
 /** An object without what is empty, none, or as it is when nothing is said. */
 function told(all: object, resting: object = {}): Record<string, unknown> {
@@ -172,6 +176,8 @@ function doAct(arena: Arena, { at, who, ...act }: Act): void {
       const { do: _, whom, ...walk } = act;
       return arena.walk(who, { from: whom, ...walk }, at);
     }
+    case 'launch':
+      return arena.act(who, act, at);
     case 'orbit': {
       const { do: _, whom, ...walk } = act;
       return arena.walk(who, { around: whom, ...walk }, at);
@@ -202,7 +208,16 @@ function advanced(arena: Arena, moves: boolean): object {
       { standing: 'up' },
     ),
   );
-  const shown = moves ? arena.frame.bodies.map(({ id, x, y }) => [id, roundedCues([{ x, y }])[0]]) : [];
+  const shown = moves
+    ? arena.frame.bodies.map(({ id, x, y, pose, clip, clipAge }) => [
+        id,
+        told({
+          ...roundedCues([{ x, y }])[0],
+          ...told(roundedCues([pose])[0], noPose),
+          ...(clip !== '' && roundedCues([{ clip, clipAge }])[0]),
+        }),
+      ])
+    : [];
   const steps = roundedCues(arena.moves).map((step) => told(step));
   const rates = Object.fromEntries(arena.frame.bodies.flatMap(({ id, rate }) => (rate === 1 ? [] : [[id, rate]])));
   const signals = roundedCues(arena.signals).map(({ at, name, parameters }) => ({ at, name, parameters: roundedCues([parameters])[0] }));

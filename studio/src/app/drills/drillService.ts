@@ -117,7 +117,9 @@ export class DrillService {
 
   private judgedNow(plan: CombatPlan, drill: Drill): boolean {
     try {
-      return runAndJudge(plan, drill, { budget: untracked(this.project)?.stopBudget, stages: this.stages() }).verdicts.every((verdict) => verdict.holds);
+      return runAndJudge(plan, drill, { budget: untracked(this.project)?.stopBudget, stages: this.stages() }).verdicts.every(
+        (verdict) => verdict.holds,
+      );
     } catch (error) {
       if (!(error instanceof DocumentError)) throw error;
       // What is wrong with it is told where it is looked at.

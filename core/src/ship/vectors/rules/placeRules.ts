@@ -57,6 +57,22 @@ export const placeRules: readonly Rule[] = [
         ],
         at: [0.5],
       },
+      ...[160, 20, 90].map((direction) => ({
+        about: `an arc in a mirror where it points to the left: ${direction}`,
+        effects: [
+          {
+            kind: 'arc',
+            id: 'arc',
+            duration: 0.5,
+            ease: 'linear',
+            sweep: 100,
+            leftward: 'mirrored',
+            direction: { mode: 'along', angle: 25, spread: 0 },
+          },
+        ],
+        payload: { direction },
+        at: [0.2],
+      })),
     ],
   },
   {
