@@ -4,6 +4,8 @@ import { runDrill, type CompiledDrill, type DrillActor } from '../drill.js';
 import type { LogEntry, MoveStep } from '../log.js';
 import type { CombatPlan } from '../plan.js';
 import { Histories } from '../readHistory.js';
+import { BodyMoves } from '../../player/bodyMoves.js';
+import { GameClock } from '../../player/gameClock.js';
 import type { StopBudget } from '../../player/stopBudget.js';
 import { gap } from './meeting.js';
 import { facingReach } from './meetingWall.js';
@@ -17,6 +19,8 @@ export interface MoveTrial {
   /** px by which each contact passed the other, of those that met nobody. */
   readonly short: readonly (number | undefined)[];
   readonly histories: Histories;
+  /** How its keys have the mover's body. */
+  readonly body: BodyMoves;
   /** When it is over, and nothing more comes of it. */
   readonly length: Seconds;
 }
@@ -76,5 +80,7 @@ export function tryMove(
     return Math.max(0, Math.min(...gaps));
   });
   const end = steps.find(({ how }) => how === 'ends' || how === 'broken')?.at ?? length;
-  return { met, steps, short, histories, length: end };
+  const body = new BodyMoves(clock ?? new GameClock(), 'kept');
+  for (const { how, at } of steps) body.goOn(how, move, at);
+  return { met, steps, short, histories, body, length: end };
 }

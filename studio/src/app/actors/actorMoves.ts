@@ -1,21 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Actor, Project } from '@undatio/core';
-import { freeId, type Reach } from '@undatio/core/internal';
+import { drawnFor, freeId, isAsDrawn, keyLimits, moveLength, poses, type DrawnReach, type Reach } from '@undatio/core/internal';
 import { newDrill } from '../drills/drillEdits';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { AddMenu } from '../shared/addMenu';
+import { EaseEditor } from '../shared/easeEditor';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { PayloadFieldControl, type PayloadChange } from '../tune/pad/payloadFieldControl';
 import { MoveDesk } from './moveDesk';
-import { newMove, reshaped, shapeWords, shapes, withContact, without, withNewContact, type Contact, type Move } from './moveEdits';
+import {
+  keyWords,
+  newMove,
+  reshaped,
+  shapeWords,
+  shapes,
+  tidySeconds,
+  withContact,
+  withKey,
+  withNewContact,
+  withNewKey,
+  without,
+  type Contact,
+  type Move,
+  type MoveKey,
+} from './moveEdits';
 
 /** The numbers of an actor's moves: each with its contacts, what these reach and raise, and what came of trying it. */
 @Component({
   selector: 'und-actor-moves',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddMenu, PayloadFieldControl, RadioKeys, ScrubNumber],
+  imports: [AddMenu, EaseEditor, PayloadFieldControl, RadioKeys, ScrubNumber],
   templateUrl: './actorMoves.html',
   styleUrls: ['./actorBody.scss', './actorMoves.scss'],
 })
@@ -210,7 +226,77 @@ export class ActorMoves {
     this.changeContact('sequence of a contact', (contact) => (id === '' ? without(contact, 'sequence') : { ...contact, sequence: id }));
   }
 
-  protected setOwn(name: 'radius' | 'speed', { value, gesture }: NumberChange): void {
+  protected readonly poses = poses;
+  protected readonly mostKeys = keyLimits.keys;
+  protected readonly key = computed(() => this.desk.move()?.keys?.at(this.desk.key()));
+  protected readonly moveSeconds = computed(() => {
+    const move = this.desk.move();
+    return move ? moveLength(move) : 0;
+  });
+
+  protected wordsOf({ pose, clip }: MoveKey): string {
+    return keyWords(pose, clip);
+  }
+
+  /** A key where the playhead is, in the move's own time: one that is held stands still before its recovery. */
+  protected addKey(): void {
+    const move = this.desk.move();
+    if (!move) return;
+    const made = withNewKey(move, Math.min(this.desk.age(), moveLength(move)));
+    this.desk.edit('one key more', () => made.move);
+    this.desk.pickKey(made.at);
+  }
+
+  protected setKey(part: Partial<MoveKey> | undefined, gesture?: string): void {
+    const at = this.desk.key();
+    this.desk.edit('a key of the body', (move) => withKey(move, at, part), gesture);
+  }
+
+  protected setPose(pose: string): void {
+    this.changeKey((key) => (pose === '' ? without(without(key, 'pose'), 'amount') : { ...key, pose: pose as MoveKey['pose'] }));
+  }
+
+  protected setClip(clip: string): void {
+    this.changeKey((key) => (clip === '' ? without(key, 'clip') : { ...key, clip }));
+  }
+
+  private changeKey(change: (key: MoveKey) => MoveKey): void {
+    const at = this.desk.key();
+    this.desk.edit('a key of the body', (move) => ({ ...move, keys: (move.keys ?? []).map((one, i) => (i === at ? change(one) : one)) }));
+  }
+
+  /** What its own sequence draws of the contact that is worked on, where that is not what it reaches. */
+  private readonly drawnReach = computed((): DrawnReach | undefined => {
+    const [move, contact, at] = [this.desk.move(), this.contact(), this.desk.contact()];
+    const sequence = this.project().sequences.find(({ id }) => id === move?.sequence);
+    if (!move || contact?.reach.shape !== 'arc' || !sequence) return undefined;
+    const drawn = drawnFor(move, at, sequence);
+    const own = { begins: move.windUp + contact.after, live: contact.live, reach: contact.reach };
+    return drawn && !isAsDrawn(own, drawn) ? drawn : undefined;
+  });
+  protected readonly drawn = computed(() => {
+    const drawn = this.drawnReach();
+    if (!drawn) return undefined;
+    const { effect, begins, live, reach, even, mirrored } = drawn;
+    const how = [...(even ? [] : ['not evenly']), ...(mirrored ? [] : ['turned, not mirrored, to the left'])];
+    return {
+      words: [`“${effect}”: ${reach.length} px, ${reach.from} to ${reach.to}°, at ${begins} s for ${live} s`, ...how].join(', '),
+    };
+  });
+
+  protected asDrawn(): void {
+    const drawn = this.drawnReach();
+    const move = this.desk.move();
+    if (!drawn || !move) return;
+    const { begins, live, reach } = drawn;
+    this.setContact('reach as it is drawn', { after: tidySeconds(begins - move.windUp), live, reach });
+  }
+
+  protected turnAtOnce(): void {
+    this.desk.editActor('how fast it turns', (actor) => without(actor, 'turnRate'));
+  }
+
+  protected setOwn(name: 'radius' | 'speed' | 'turnRate', { value, gesture }: NumberChange): void {
     this.desk.editActor(name, (actor) => ({ ...actor, [name]: value }), gesture);
   }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { Actor, Project, StageSetUp, StoredSettings } from '@undatio/core';
 import { ProjectService } from '../project/projectService';
 import { Choice, type Option } from '../shared/choice';
+import { EdgeFields, withEdge, type EdgeChange } from '../shared/edgeFields';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -26,7 +27,7 @@ import {
 @Component({
   selector: 'und-actor-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, RadioKeys, ScrubNumber],
+  imports: [Choice, EdgeFields, RadioKeys, ScrubNumber],
   templateUrl: './actorStage.html',
   styleUrl: './actorStage.scss',
 })
@@ -150,6 +151,17 @@ export class ActorStage {
 
   protected setGround(ground: boolean): void {
     this.edit('ground', (before) => ({ ...before, ground }));
+  }
+
+  protected setEdge(change: EdgeChange): void {
+    this.edit(
+      `edge, ${change.side}`,
+      ({ edges = {}, ...before }) => {
+        const left = withEdge(edges, change);
+        return left ? { ...before, edges: left } : before;
+      },
+      change.gesture,
+    );
   }
 
   protected setZoom({ value, gesture }: NumberChange): void {

@@ -42,7 +42,7 @@ import { ActorFigure, type Cell } from './actorFigure';
 import { ActorMoves } from './actorMoves';
 import { ActorStage } from './actorStage';
 import { ActorZones } from './actorZones';
-import { Handle, type HandleMove } from './handle';
+import { Handle, type HandleMove } from '../shared/handle';
 import { MoveDesk } from './moveDesk';
 import { MovePaper } from './movePaper';
 import { MoveStrip } from './moveStrip';

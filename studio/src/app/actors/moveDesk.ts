@@ -1,10 +1,11 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import type { Actor, Place } from '@undatio/core';
-import { poses, reachesAt, strike, tryMove, type MoveTrial, type ShownReach } from '@undatio/core/internal';
+import type { Actor, ActorFrame, Place } from '@undatio/core';
+import { poses, reachesAt, restingActor, shownCell, strike, tryMove, type MoveTrial, type ShownReach } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { heldPer } from '../shared/heldPer';
 import { RulesService } from '../rules/rulesService';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { Cell } from './actorFigure';
 import { facingOf, type PoseName } from './actorEdits';
 import { mirrored, type Move } from './moveEdits';
 
@@ -35,6 +36,13 @@ export class MoveDesk {
     const actor = this.actor();
     return actor ? facingOf(actor) : 1;
   });
+
+  private readonly heldKey = heldPer(
+    () => this.move()?.id,
+    () => 0,
+  );
+  /** Which of its keys is worked on; -1 of a move without. */
+  readonly key = computed(() => Math.min(this.heldKey(), (this.move()?.keys?.length ?? 0) - 1));
 
   /** Whom it is tried on: the one that the stage's blows fall on, unless another is chosen. */
   readonly practice = linkedSignal<readonly Actor[], string | undefined>({
@@ -83,20 +91,39 @@ export class MoveDesk {
     return move ? reachesAt(move, this.age(), this.facing()) : [];
   });
 
-  /** The pose that its own sequence has its actor in by now, and how far. */
-  readonly pose = computed((): { readonly name: PoseName; readonly amount: number } | undefined => {
+  /** Its actor's body by now, as its own sequence and its keys have it. */
+  private readonly body = computed((): ActorFrame => {
+    const own = this.sequenceBody() ?? restingActor();
+    this.trial()?.body.sample(Float64Array.of(this.time()), own);
+    return own;
+  });
+
+  private readonly sequenceBody = computed((): ActorFrame | undefined => {
     const [plan, sequence] = [this.rules.plan(), this.move()?.sequence];
     const known = sequence !== undefined && this.project()?.sequences.some(({ id }) => id === sequence);
     if (!plan || !known) return undefined;
     try {
       const take = strike(plan.planOf(sequence));
-      const { pose } = take.sample(this.age(), take.createFrame()).source;
-      const strongest = poses.reduce((most, name) => (pose[name] > pose[most] ? name : most), poses[0]);
-      return pose[strongest] > 0 ? { name: strongest as PoseName, amount: pose[strongest] } : undefined;
+      return take.sample(this.age(), take.createFrame()).source;
     } catch {
       // What is wrong with the sequence is told where it stands.
       return undefined;
     }
+  });
+
+  /** The pose that it is in by now, and how far. */
+  readonly pose = computed((): { readonly name: PoseName; readonly amount: number } | undefined => {
+    const { pose } = this.body();
+    const strongest = poses.reduce((most, name) => (pose[name] > pose[most] ? name : most), poses[0]);
+    return pose[strongest] > 0 ? { name: strongest as PoseName, amount: pose[strongest] } : undefined;
+  });
+
+  /** The cell that it shows in place of its picture and parts, of a clip. */
+  readonly cell = computed((): Cell | undefined => {
+    const actor = this.actor();
+    if (!actor) return undefined;
+    const { picture, cell, clip } = shownCell(actor, this.body(), { picture: '', cell: 0 });
+    return clip === undefined ? undefined : { picture, cell };
   });
 
   choose(id: string): void {
@@ -106,6 +133,10 @@ export class MoveDesk {
 
   pickContact(at: number): void {
     this.held.set(at);
+  }
+
+  pickKey(at: number): void {
+    this.heldKey.set(at);
   }
 
   putPractice(place: Place): void {

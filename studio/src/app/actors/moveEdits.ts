@@ -1,5 +1,5 @@
 import type { Actor, EventType, Place, Sequence } from '@undatio/core';
-import { freeId, moveLimits, type Reach } from '@undatio/core/internal';
+import { freeId, moveLength, moveLimits, type Reach } from '@undatio/core/internal';
 
 /** What is done to an actor's moves. Pure: who calls puts it in place. */
 
@@ -27,6 +27,27 @@ export function withNewContact(move: Move, event: string): Move {
   const after = tidySeconds((last?.after ?? 0) + (last?.live ?? 0) + 0.1);
   const contact: Contact = { after, live: last?.live ?? 0, reach, event: last?.event ?? event, spares: last?.spares ?? 'nobody' };
   return { ...move, contacts: [...move.contacts, contact] };
+}
+
+export type MoveKey = NonNullable<Move['keys']>[number];
+
+/** A move with a key changed, in order of time; without it where nothing is given. */
+export function withKey(move: Move, at: number, part: Partial<MoveKey> | undefined): Move {
+  const keys = (move.keys ?? []).flatMap((key, i) => (i !== at ? [key] : part ? [{ ...key, ...part }] : []));
+  return keys.length > 0 ? { ...move, keys } : without(move, 'keys');
+}
+
+/** With a key more, as the body is before it: at an instant, or where there is one already a little later. */
+export function withNewKey(move: Move, seconds: number): { readonly move: Move; readonly at: number } {
+  const keys = move.keys ?? [];
+  const key: MoveKey = { at: Math.min(moveLength(move), tidySeconds(seconds)), pose: 'lunge' };
+  const sorted = [...keys, key].sort((a, b) => a.at - b.at);
+  return { move: { ...move, keys: sorted }, at: sorted.indexOf(key) };
+}
+
+/** What a key has its body do, in a word. */
+export function keyWords(pose: string | undefined, clip: string | undefined): string {
+  return [pose, clip].filter((one) => one !== undefined).join(' + ') || 'rest';
 }
 
 export function withContact(move: Move, at: number, part: Partial<Contact> | undefined): Move {

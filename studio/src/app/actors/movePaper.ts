@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { Actor, Place, Project } from '@undatio/core';
 import { outlineOf } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
-import { Handle, type HandleMove } from './handle';
+import { Handle, type HandleMove } from '../shared/handle';
 import { MoveDesk } from './moveDesk';
 import { gripped, gripsOf, withContact, type Grip } from './moveEdits';
 

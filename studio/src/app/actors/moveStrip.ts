@@ -5,7 +5,7 @@ import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { RadioKeys } from '../shared/radioKeys';
 import { timeMarks } from '../shared/timeMarks';
 import { MoveDesk, paces } from './moveDesk';
-import { effectSpans, tidySeconds, withContact, type Move } from './moveEdits';
+import { effectSpans, keyWords, tidySeconds, withContact, withKey, type Move } from './moveEdits';
 
 const left = 74;
 const right = 16;
@@ -21,6 +21,8 @@ interface Grip {
   /** Its instant in a move, and the move with it elsewhere. */
   readonly of: (move: Move) => number;
   readonly set: (move: Move, seconds: number) => Move;
+  /** Which key of the body it is. */
+  readonly key?: number;
 }
 
 /** A move in time: wind-up, contacts, recovery, its lunge, and what its sequences do on the same clock. */
@@ -69,7 +71,20 @@ export class MoveStrip {
       }),
     ].slice(0, 12);
   });
-  protected readonly height = computed(() => head + row * (this.desk.move()?.lunge ? 2 : 1) + this.spans().length * 13 + 12);
+  /** Rows above those of effects: the move's, its lunge's, its body's. */
+  private readonly rows = computed(() => 1 + (this.desk.move()?.lunge ? 1 : 0) + (this.desk.move()?.keys?.length ? 1 : 0));
+  protected readonly height = computed(() => head + row * this.rows() + this.spans().length * 13 + 12);
+  /** The keys of its body: the last of those rows. */
+  protected readonly keys = computed(() => {
+    const keys = this.desk.move()?.keys ?? [];
+    const y = head + row * (this.rows() - 1) + 11;
+    return keys.map(({ at, pose, clip }, i) => ({
+      x: this.x(at),
+      y,
+      name: keyWords(pose, clip),
+      next: keys.at(i + 1) && this.x(keys[i + 1].at),
+    }));
+  });
 
   protected readonly parts = computed(() => {
     const move = this.desk.move();
@@ -84,7 +99,7 @@ export class MoveStrip {
     };
   });
   protected readonly effects = computed(() => {
-    const top = head + row * (this.desk.move()?.lunge ? 2 : 1) + 6;
+    const top = head + row * this.rows() + 6;
     return this.spans().map(({ id, kind, from, to }, i) => ({
       id,
       kind,
@@ -150,6 +165,15 @@ export class MoveStrip {
             set: (before, at) => lunged(before, end, at),
           }))
         : []),
+      ...(move.keys ?? []).map(({ at, pose, clip }, i): Grip => ({
+        name: `key ${i}`,
+        key: i,
+        at,
+        y: head + row * (this.rows() - 1) + 11,
+        words: `Key ${i + 1} of the body, ${keyWords(pose, clip)}`,
+        of: (one) => one.keys?.[i].at ?? 0,
+        set: (before, to) => withKey(before, i, { at: tidySeconds(to) }),
+      })),
     ];
   });
 
@@ -160,7 +184,10 @@ export class MoveStrip {
   private from = 0;
 
   protected drag({ phase, dx, gesture }: Drag, grip: Grip): void {
-    if (phase === 'start') this.from = grip.at;
+    if (phase === 'start') {
+      this.from = grip.at;
+      if (grip.key !== undefined) this.desk.pickKey(grip.key);
+    }
     if (phase === 'move') this.set(grip, this.from + (dx * this.seconds()) / (this.width() - left - right), gesture);
   }
 
@@ -195,9 +222,11 @@ function lunged(move: Move, end: 'from' | 'to', seconds: number): Move {
   };
 }
 
-/** A lunge stays within its move. */
-function kept(move: Move): Move {
-  const length = moveLength(move);
+/** A lunge and keys stay within their move. */
+function kept(whole: Move): Move {
+  const length = moveLength(whole);
+  const late = whole.keys?.some(({ at }) => at > length);
+  const move = late ? { ...whole, keys: (whole.keys ?? []).map((key) => ({ ...key, at: Math.min(key.at, length) })) } : whole;
   if (!move.lunge || move.lunge.to <= length) return move;
   const to = Math.max(0.01, tidySeconds(length));
   return { ...move, lunge: { ...move.lunge, to, from: Math.min(move.lunge.from, to - 0.01) } };

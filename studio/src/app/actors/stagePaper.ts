@@ -4,7 +4,8 @@ import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { withPlace, type Picture } from './actorEdits';
 import { ActorFigure } from './actorFigure';
-import { Handle, type HandleMove } from './handle';
+import { edgeSides, type EdgeSide } from '../shared/edgeFields';
+import { Handle, type HandleMove } from '../shared/handle';
 import { withBackdrop, withBodyPut, withStage, type Standing } from './setUpEdits';
 
 /** A stage in SVG, the contact point at the origin: what is behind it, the game's view, and who stands there, to be moved. */
@@ -52,6 +53,27 @@ export class StagePaper {
     if (at === undefined) {
       this.projects.editDocument(`actors/${actor.id}`, `${actor.label}: place`, (before) => withPlace(before as typeof actor, to), gesture);
     } else this.edit(`place of ${actor.label}`, (stage) => withBodyPut(stage, at, to), gesture);
+  }
+
+  /** The stage's edges as far as the game's view goes, each with where it is taken hold of. */
+  protected readonly edges = computed(() => {
+    const { x, y, width, height } = this.view();
+    const { edges = {} } = this.setUp() ?? {};
+    return edgeSides.flatMap((side) => {
+      const at = edges[side];
+      if (at === undefined) return [];
+      const isUpright = side === 'left' || side === 'right';
+      return [
+        isUpright
+          ? { side, x1: at, x2: at, y1: y, y2: y + height, grip: { x: at, y: y + height * 0.25 } }
+          : { side, x1: x, x2: x + width, y1: at, y2: at, grip: { x: x + width * 0.25, y: at } },
+      ];
+    });
+  });
+
+  protected moveEdge(side: EdgeSide, { to, gesture }: HandleMove): void {
+    const at = Math.round(side === 'left' || side === 'right' ? to.x : to.y);
+    this.edit(`edge, ${side}`, (stage) => ({ ...stage, edges: { ...stage.edges, [side]: at } }), gesture);
   }
 
   protected moveBackdrop({ to, gesture }: HandleMove): void {

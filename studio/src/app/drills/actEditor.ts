@@ -3,12 +3,20 @@ import type { Drill, Project } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { actLabels, newAct, onGrid, withAct, type Act } from './drillEdits';
 import { DrillService } from './drillService';
+import { LaunchEditor } from './launchEditor';
+
+/** What is done about somebody: the word before the name, and the distance that it takes. */
+const about = {
+  approach: { word: 'after', name: 'within', label: 'Near enough', least: 0 },
+  'keep-away': { word: 'from', name: 'beyond', label: 'Far enough', least: 0 },
+  orbit: { word: 'round', name: 'distance', label: 'How far from it', least: 1 },
+} as const;
 
 /** One thing that somebody does in a drill: who, when, what, and with what numbers. */
 @Component({
   selector: 'und-act-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [LaunchEditor, ScrubNumber],
   templateUrl: './actEditor.html',
   styleUrl: './entryEditor.scss',
 })
@@ -28,15 +36,34 @@ export class ActEditor {
   });
   protected readonly moves = computed(() => this.actor()?.moves ?? []);
   protected readonly others = computed(() => this.drill().actors.filter(({ id }) => id !== this.act()?.who));
-  /** Its actor's own speed, where a walk does not say. */
-  protected readonly ownSpeed = computed(() => this.actor()?.speed ?? 100);
+  /** How fast it goes: its actor's own speed, where a walk does not say. */
+  protected readonly hasSpeed = computed(() => this.saidSpeed() !== undefined);
+  protected readonly ownSpeed = computed(() => this.saidSpeed() ?? this.actor()?.speed ?? 100);
+  private readonly saidSpeed = computed(() => {
+    const act = this.act();
+    return act && 'speed' in act ? act.speed : undefined;
+  });
+  /** Of what is done about somebody: about whom, and how near. */
+  protected readonly near = computed(() => {
+    const act = this.act();
+    switch (act?.do) {
+      case 'approach':
+        return { ...about.approach, whom: act.whom, distance: act.within };
+      case 'keep-away':
+        return { ...about['keep-away'], whom: act.whom, distance: act.beyond };
+      case 'orbit':
+        return { ...about.orbit, whom: act.whom, distance: act.distance };
+      default:
+        return undefined;
+    }
+  });
 
   /** The same for somebody else, as far as that one can do it. */
   protected setWho(who: string): void {
     const act = this.act();
     if (!act) return;
     // A move is its actor's own, and nobody goes after oneself.
-    const isAnother = act.do === 'move' || ('whom' in act && act.whom === who);
+    const isAnother = act.do === 'move' || ('whom' in act && act.whom === who) || ('after' in act && act.after === who);
     const made = isAnother ? newAct(this.drill(), this.project().actors, act.do, act.at, who) : undefined;
     this.replace('who', made?.who === who ? made : ({ ...act, who } as Act));
   }
@@ -54,6 +81,10 @@ export class ActEditor {
   protected put(what: string, part: Readonly<Record<string, unknown>>, gesture?: string): void {
     const act = this.act();
     if (act) this.replace(what, { ...act, ...part } as Act, gesture);
+  }
+
+  protected setDistance(name: 'within' | 'beyond' | 'distance', px: number, gesture: string): void {
+    this.put(name, { [name]: px }, gesture);
   }
 
   /** Without a field that may be left out. */
@@ -89,7 +120,7 @@ export class ActEditor {
     this.pick.emit(-1);
   }
 
-  private replace(what: string, act: Act, gesture?: string): void {
+  protected replace(what: string, act: Act, gesture?: string): void {
     const { drill, place } = withAct(this.drill(), this.index(), act);
     this.drills.edit(`${what} of ${act.who}`, () => drill, gesture);
     if (place !== this.index()) this.pick.emit(place);

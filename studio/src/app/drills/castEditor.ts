@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Drill, Project } from '@undatio/core';
 import { AddMenu } from '../shared/addMenu';
+import { EdgeFields, withEdge, type EdgeChange, type Edges } from '../shared/edgeFields';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { withActor, withoutActor, type DrillActor } from './drillEdits';
 import { DrillService } from './drillService';
@@ -9,7 +10,7 @@ import { DrillService } from './drillService';
 @Component({
   selector: 'und-cast-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddMenu, ScrubNumber],
+  imports: [AddMenu, EdgeFields, ScrubNumber],
   template: `
     @for (one of drill().actors; track one.id; let first = $first) {
       <fieldset>
@@ -60,25 +61,17 @@ import { DrillService } from './drillService';
       </fieldset>
     }
     <fieldset>
-      <legend>edges of the stage</legend>
-      @for (side of sides; track side) {
-        <div class="row">
-          <span class="field-label">{{ side }}</span>
-          @if (drill().edges?.[side] !== undefined) {
-            <und-scrub-number
-              [label]="'Edge, ' + side"
-              unit="px"
-              [value]="drill().edges?.[side] ?? 0"
-              [min]="-1000000"
-              [max]="1000000"
-              (changed)="setEdge(side, $event.value, $event.gesture)"
-            />
-            <button type="button" class="plain" [attr.aria-label]="'No edge, ' + side" (click)="setEdge(side, undefined)">✕</button>
-          } @else {
-            <button type="button" class="plain" [attr.aria-label]="'An edge, ' + side" (click)="setEdge(side, first[side])">none</button>
+      <legend>stage</legend>
+      <div class="row">
+        <span class="field-label">takes place</span>
+        <select #stage aria-label="The stage that it takes place on" (change)="setStage(stage.value)">
+          <option value="">nowhere in particular</option>
+          @for (each of project().stages ?? []; track each.id) {
+            <option [value]="each.id" [selected]="each.id === drill().stage">{{ each.label }}</option>
           }
-        </div>
-      }
+        </select>
+      </div>
+      <und-edge-fields [edges]="drill().edges ?? {}" [otherwise]="stageEdges()" (changed)="setEdge($event)" />
     </fieldset>
     <und-add-menu words="+ actor" label="Let another take part" [choices]="addable()" (chosen)="add($event)" />
   `,
@@ -108,10 +101,6 @@ export class CastEditor {
     return this.project().actors.find(({ id }) => id === actor)?.health?.most ?? 100;
   }
 
-  protected readonly sides = ['left', 'right', 'top', 'bottom'] as const;
-  /** Where an edge is put at first. */
-  protected readonly first = { left: -400, right: 400, top: -200, bottom: 200 } as const;
-
   /** How many sizes its actor has; 0 of one that has but one. */
   protected ranks({ actor }: DrillActor): number {
     return this.project().actors.find(({ id }) => id === actor)?.ranks?.length ?? 0;
@@ -121,16 +110,22 @@ export class CastEditor {
     return Math.round(value);
   }
 
+  /** The edges of the stage that it takes place on. */
+  protected readonly stageEdges = computed((): Edges => this.project().stages?.find(({ id }) => id === this.drill().stage)?.edges ?? {});
+
+  protected setStage(id: string): void {
+    this.drills.edit('stage of the drill', ({ stage: _, ...drill }) => (id === '' ? drill : { ...drill, stage: id }));
+  }
+
   /** Whoever is thrown is stopped there. */
-  protected setEdge(side: (typeof this.sides)[number], at: number | undefined, gesture?: string): void {
+  protected setEdge(change: EdgeChange): void {
     this.drills.edit(
-      `edge, ${side}`,
+      `edge, ${change.side}`,
       ({ edges = {}, ...drill }) => {
-        const { [side]: _, ...others } = edges;
-        const left = at === undefined ? others : { ...others, [side]: at };
-        return Object.keys(left).length === 0 ? drill : { ...drill, edges: left };
+        const left = withEdge(edges, change);
+        return left ? { ...drill, edges: left } : drill;
       },
-      gesture,
+      change.gesture,
     );
   }
 

@@ -1,4 +1,4 @@
-import type { Actor, Drill, EventType, Project } from '@undatio/core';
+import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
 import { freeId, othersOf, restingPlacesOf, scaledActor, type DrillRun } from '@undatio/core/internal';
 import { facingOf, stageFacing } from '../actors/actorEdits';
 
@@ -68,6 +68,57 @@ export function withAct(drill: Drill, at: number, act: Act | undefined): { reado
   return { drill: { ...drill, acts: sorted }, place: act ? sorted.indexOf(act) : -1 };
 }
 
+/** The places that something a body does leads to: dragged on the map and on the stage. */
+export interface ActPlaces {
+  /** Which of the drill's acts. */
+  readonly index: number;
+  readonly who: string;
+  readonly points: readonly Place[];
+  /** From where it is told to, through all of them. */
+  readonly line: readonly Place[];
+  readonly words: string;
+}
+
+export function placesOf({ acts = [], actors }: Drill): ActPlaces[] {
+  return acts.flatMap((act, index): ActPlaces[] => {
+    const { who } = act;
+    if (act.do === 'walk') {
+      const line = [...act.points, ...(act.round ? [act.points[0]] : [])];
+      return [{ index, who, points: act.points, line, words: `${who} walks to place` }];
+    }
+    const from = actors.find(({ id }) => id === who)?.place;
+    if (act.do !== 'launch' || !act.to) return [];
+    return [{ index, who, points: [act.to], line: [...(from ? [from] : []), act.to], words: `${who} lets ${act.actor} fly to place` }];
+  });
+}
+
+/** The edges of a stage as lines across what is in sight; those that lie outside of it are not. */
+export function wallsOf(
+  { left, right, top, bottom }: NonNullable<Drill['edges']>,
+  { x, y, width, height }: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): { readonly x1: number; readonly x2: number; readonly y1: number; readonly y2: number }[] {
+  const up = [left, right].flatMap((at) =>
+    at === undefined || at < x || at > x + width ? [] : [{ x1: at, x2: at, y1: y, y2: y + height }],
+  );
+  const flat = [top, bottom].flatMap((at) =>
+    at === undefined || at < y || at > y + height ? [] : [{ x1: x, x2: x + width, y1: at, y2: at }],
+  );
+  return [...up, ...flat];
+}
+
+/** With one of the places of an act elsewhere. */
+export function withActPlace(drill: Drill, index: number, at: number, to: Place): Drill {
+  const act = drill.acts?.at(index);
+  if (act?.do === 'launch') return withAct(drill, index, { ...act, to }).drill;
+  if (act?.do !== 'walk') return drill;
+  return withAct(drill, index, { ...act, points: act.points.map((one, i) => (i === at ? to : one)) }).drill;
+}
+
+/** With somebody beginning elsewhere. */
+export function withStart(drill: Drill, id: string, place: Place): Drill {
+  return { ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place } : one)) };
+}
+
 /** Everything that a body can be told to do, with what it is called. */
 export const actLabels: Readonly<Record<Act['do'], string>> = {
   move: 'begins a move',
@@ -75,6 +126,8 @@ export const actLabels: Readonly<Record<Act['do'], string>> = {
   walk: 'walks',
   approach: 'goes after somebody',
   'keep-away': 'keeps away from somebody',
+  orbit: 'goes round somebody',
+  launch: 'lets something fly',
   stop: 'stands',
   turn: 'turns',
 };
@@ -89,13 +142,46 @@ export function newAct(drill: Drill, actors: readonly Actor[], what: Act['do'], 
   }
   const one = drill.actors.find(({ id }) => id === who);
   if (!one) return undefined;
-  return actOfSort({ at, who: one.id }, what, one, drill.actors.find(({ id }) => id !== one.id)?.id);
+  const other = drill.actors.find(({ id }) => id !== one.id)?.id;
+  if (what !== 'launch') return actOfSort({ at, who: one.id }, what, one, other);
+  const thing = thrownActor(drill, actors);
+  return thing === undefined
+    ? undefined
+    : { at, who: one.id, do: what, actor: thing, speed: 600, ...(other !== undefined && { after: other }) };
+}
+
+/** How it may be said where something flies. */
+export const launchAims = [
+  { value: 'after', label: 'after somebody' },
+  { value: 'to', label: 'to a place' },
+  { value: 'angle', label: 'at an angle' },
+  { value: 'ahead', label: 'ahead' },
+] as const;
+export type LaunchAim = (typeof launchAims)[number]['value'];
+
+export function aimOf({ to, after, angle }: Extract<Act, { do: 'launch' }>): LaunchAim {
+  return after !== undefined ? 'after' : to ? 'to' : angle !== undefined ? 'angle' : 'ahead';
+}
+
+/** The same, let go another way; after nobody it is let go ahead. */
+export function withAim(act: Extract<Act, { do: 'launch' }>, aim: LaunchAim, whom: string | undefined): Act {
+  const { to: _to, after: _after, angle: _angle, ...others } = act;
+  if (aim === 'after') return whom === undefined ? others : { ...others, after: whom };
+  if (aim === 'to') return { ...others, to: { x: 0, y: 0 } };
+  return aim === 'angle' ? { ...others, angle: 0 } : others;
+}
+
+/** What is let go first: an actor that does not stand in the drill, the smallest there is. */
+function thrownActor(drill: Drill, actors: readonly Actor[]): string | undefined {
+  const standing = new Set(drill.actors.map(({ actor }) => actor));
+  const bySize = [...actors].sort((a, b) => a.width * a.height - b.width * b.height);
+  return (bySize.find(({ id }) => !standing.has(id)) ?? bySize.at(0))?.id;
 }
 
 /** The same thing to do, of another sort; undefined where that takes somebody else and there is nobody. */
 function actOfSort(
   common: { at: number; who: string },
-  what: Exclude<Act['do'], 'move'>,
+  what: Exclude<Act['do'], 'move' | 'launch'>,
   one: DrillActor,
   other: string | undefined,
 ): Act | undefined {
@@ -106,6 +192,8 @@ function actOfSort(
       return other === undefined ? undefined : { ...common, do: what, whom: other, within: 120 };
     case 'keep-away':
       return other === undefined ? undefined : { ...common, do: what, whom: other, beyond: 240 };
+    case 'orbit':
+      return other === undefined ? undefined : { ...common, do: what, whom: other, distance: 140 };
     case 'turn':
       return { ...common, do: what, facing: one.facing === 1 ? -1 : 1 };
     default:
@@ -126,6 +214,10 @@ export function actWords(act: Act): string {
       return `after ${act.whom}`;
     case 'keep-away':
       return `away from ${act.whom}`;
+    case 'orbit':
+      return `round ${act.whom}`;
+    case 'launch':
+      return `${act.actor} flies`;
     case 'stop':
       return 'stands';
     case 'turn':

@@ -74,7 +74,7 @@ export class DrillService {
       const [take, drill] = [this.take(), this.looked()];
       untracked(() => {
         if (drill === undefined || !take) this.stage.giveBack(this);
-        else this.stage.show(this, { id: `drill ${drill}`, take, bodies: this.bodies() });
+        else this.stage.show(this, { id: `drill ${drill}`, take, bodies: this.bodies(), stage: this.drill()?.stage });
       });
     });
     effect(() => {

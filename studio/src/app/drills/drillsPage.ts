@@ -36,6 +36,7 @@ import { DrillRecorder } from './drillRecorder';
 import { DrillService } from './drillService';
 import { EntryEditor } from './entryEditor';
 import { ExpectationList } from './expectationList';
+import { StagePlaces } from './stagePlaces';
 
 const sides = ['log', 'expected', 'event', 'actors', 'map'] as const;
 
@@ -57,6 +58,7 @@ const sides = ['log', 'expected', 'event', 'actors', 'map'] as const;
     RouterLink,
     ScrubNumber,
     Stage,
+    StagePlaces,
     Transport,
   ],
   templateUrl: './drillsPage.html',
@@ -83,6 +85,8 @@ export class DrillsPage {
   protected readonly picked = signal(-1);
   /** Which of what those of it do is worked on. */
   protected readonly pickedAct = signal(-1);
+  /** Whether all places are shown on the stage, to be dragged. */
+  protected readonly places = signal(false);
   protected readonly doable = Object.entries(actLabels).map(([value, label]) => ({ value, label }));
   protected readonly compared = signal<string | undefined>(undefined);
   protected readonly addable = computed(() =>

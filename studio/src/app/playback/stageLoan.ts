@@ -9,6 +9,8 @@ export interface OnLoan {
   readonly id: string;
   readonly take: DrillTake;
   readonly bodies: readonly Actor[];
+  /** The project's stage that they stand on, for what is behind them; the studio's own where none is said. */
+  readonly stage?: string | undefined;
 }
 
 /** The stage, lent to one after another: what somebody else has put there meanwhile is not taken away. */
@@ -18,10 +20,10 @@ export class StageLoan {
   private readonly stages = inject(StageSetUps);
   private borrower: object | undefined;
 
-  show(borrower: object, { id, take, bodies }: OnLoan): void {
+  show(borrower: object, { id, take, bodies, stage }: OnLoan): void {
     this.borrower = borrower;
     this.strikes.showDrill(id, take);
-    this.stages.lend(bodies.length > 0 ? bodies : undefined);
+    this.stages.lend(bodies.length > 0 ? bodies : undefined, stage);
   }
 
   /** Gives the stage back to what is struck, if it is this borrower's. */

@@ -10,6 +10,12 @@ export interface OnStage {
   readonly setUp: StageSetUp | undefined;
 }
 
+/** Who stands on the stage on loan, and on which of the project's; on none of them where nothing is said. */
+interface Lent {
+  readonly actors: readonly Actor[];
+  readonly stage?: string | undefined;
+}
+
 /** Where a window remembers which stage of a project it looks at. */
 const keyOf = (project: string): string => `undatio stage of ${project}`;
 
@@ -19,11 +25,11 @@ export class StageSetUps {
   private readonly projects = inject(ProjectService);
   private readonly chosen = new BehaviorSubject<string | undefined>(undefined);
   /** Who stands on the stage while a drill is shown. */
-  private readonly lent = new BehaviorSubject<readonly Actor[] | undefined>(undefined);
+  private readonly lent = new BehaviorSubject<Lent | undefined>(undefined);
   /** The stage as it stood last, and the project it was of. */
   private last: OnStage | undefined;
   private lastOf: Project | undefined;
-  private lending: { readonly of: Project; readonly actors: readonly Actor[]; readonly on: OnStage } | undefined;
+  private lending: (Lent & { readonly of: Project; readonly on: OnStage }) | undefined;
   private kept: { readonly actors: readonly Actor[]; readonly bodies: StageSetUp['bodies']; readonly on: Actor[] } | undefined;
 
   /** Emits the project as it stands on the chosen stage, whoever may stand there on loan. */
@@ -47,13 +53,16 @@ export class StageSetUps {
   }
 
   /** Lets others stand on the stage until it is given back. */
-  lend(actors: readonly Actor[] | undefined): void {
-    if (actors !== this.lent.value) this.lent.next(actors);
+  lend(actors: readonly Actor[] | undefined, stage?: string): void {
+    const { value } = this.lent;
+    if (actors !== value?.actors || stage !== value?.stage) this.lent.next(actors && { actors, stage });
   }
 
-  private standing(project: Project, actors: readonly Actor[]): OnStage {
-    if (this.lending?.of !== project || this.lending.actors !== actors)
-      this.lending = { of: project, actors, on: { project: { ...project, actors: [...actors] }, setUp: undefined } };
+  private standing(project: Project, { actors, stage }: Lent): OnStage {
+    if (this.lending?.of !== project || this.lending.actors !== actors || this.lending.stage !== stage) {
+      const setUp = project.stages?.find(({ id }) => id === stage);
+      this.lending = { of: project, actors, stage, on: { project: { ...project, actors: [...actors] }, setUp } };
+    }
     return this.lending.on;
   }
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import type { Place } from '@undatio/core';
-import { PointerDrag, type Drag } from '../shared/pointerDrag';
+import { PointerDrag, type Drag } from './pointerDrag';
 
 export interface HandleMove {
   /** px of the picture, from where the drag or the key press began. */
@@ -27,6 +27,7 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
     '[attr.aria-label]': 'label() + ", " + place().x + ", " + place().y',
     '[attr.aria-pressed]': 'chosen()',
     '[attr.transform]': '"translate(" + place().x + " " + place().y + ")"',
+    '[style.--handle]': 'ink()',
     '[class.chosen]': 'chosen()',
     '[class.hollow]': 'hollow()',
     '(keydown)': 'key($event)',
@@ -41,6 +42,8 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
   `,
   styles: `
     :host {
+      // Whatever it lies on may let the pointer through.
+      pointer-events: auto;
       cursor: grab;
       outline: none;
       touch-action: none;
@@ -53,12 +56,12 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
       fill: transparent;
     }
     .dot {
-      fill: var(--contact);
+      fill: var(--handle, var(--contact));
       stroke: var(--sheet);
     }
     :host(.hollow) .dot {
       fill: var(--sheet);
-      stroke: var(--contact);
+      stroke: var(--handle, var(--contact));
     }
     :host(:focus-visible) .reach,
     :host(.chosen) .reach {
@@ -81,6 +84,8 @@ export class Handle {
   /** px of the picture for one of the screen. */
   readonly unit = input.required<number>();
   readonly chosen = input(false);
+  /** Its colour, where it is not that of all points. */
+  readonly ink = input<string>();
   /** Where it stands by itself, not because somebody put it there. */
   readonly hollow = input(false);
   readonly movedTo = output<HandleMove>();

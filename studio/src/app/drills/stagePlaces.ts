@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Drill } from '@undatio/core';
+import type { DrillTake } from '@undatio/core/internal';
+import { StageSetUps } from '../stage/stageSetUps';
+import { contactPlace, stageScale } from '../stage/stageView';
+import { wallsOf } from './drillEdits';
+import { DrillPlaces } from './drillPlaces';
+
+/** Over the stage of a drill: its edges, and the places that are worked on, to be dragged where they are seen. */
+@Component({
+  selector: 'und-stage-places',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DrillPlaces],
+  template: `
+    <svg role="group" aria-label="Places on the stage">
+      <g [attr.transform]="world()">
+        @for (wall of walls(); track $index) {
+          <line class="wall" [attr.x1]="wall.x1" [attr.x2]="wall.x2" [attr.y1]="wall.y1" [attr.y2]="wall.y2" />
+        }
+        <svg:g
+          undDrillPlaces
+          [drill]="drill()"
+          [picked]="picked()"
+          [unit]="1 / scale()"
+          [starts]="all()"
+          [pickedOnly]="!all()"
+          (pick)="pick.emit($event)"
+        />
+      </g>
+    </svg>
+  `,
+  styles: `
+    :host {
+      position: absolute;
+      inset: 0;
+      overflow: hidden;
+      pointer-events: none;
+    }
+    svg {
+      width: 100%;
+      height: 100%;
+      display: block;
+      --sheet: #0d1a24;
+      --ink: #fdf3d8;
+      --faint-ink: #d9cfae;
+    }
+    .wall {
+      stroke: #ff8468;
+      stroke-width: 2;
+      stroke-dasharray: 8 5;
+      vector-effect: non-scaling-stroke;
+    }
+  `,
+})
+export class StagePlaces {
+  readonly drill = input.required<Drill>();
+  readonly take = input.required<DrillTake>();
+  readonly picked = input.required<number>();
+  /** All places, not only those of the act that is worked on. */
+  readonly all = input.required<boolean>();
+  readonly pick = output<number>();
+
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  private readonly size = signal({ width: 1, height: 1 });
+  /** Stage px for one of the drill's. */
+  protected readonly scale = computed(() =>
+    stageScale(this.onStage()?.project.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width, this.onStage()?.setUp?.zoom),
+  );
+  protected readonly world = computed(() => {
+    const { width, height } = this.size();
+    return `translate(${width * contactPlace.x} ${height * contactPlace.y}) scale(${this.scale()})`;
+  });
+  protected readonly walls = computed(() => {
+    const { width, height } = this.size();
+    const scale = this.scale();
+    const seen = {
+      x: (-width * contactPlace.x) / scale,
+      y: (-height * contactPlace.y) / scale,
+      width: width / scale,
+      height: height / scale,
+    };
+    return wallsOf(this.take().run.drill.edges ?? {}, seen);
+  });
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const watch = new ResizeObserver(([{ contentRect }]) => this.size.set({ width: contentRect.width, height: contentRect.height }));
+    watch.observe(host);
+    inject(DestroyRef).onDestroy(() => watch.disconnect());
+  }
+}
