@@ -704,6 +704,8 @@ export interface ArenaLaunch {
   readonly meets?: string;
   readonly lands?: string;
   readonly payload?: Payload;
+  /** A sequence that it plays, as its source, from where it is let go to where it ends. */
+  readonly sequence?: string;
   /** It stays where it ends. */
   readonly stays?: boolean;
 }

@@ -109,12 +109,13 @@ export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
   ]);
 }
 
-function usesOfLaunch({ actor, meets, lands, payload = {} }: Extract<DrillAct, { do: 'launch' }>, path: DocumentPath): Use[] {
+function usesOfLaunch({ actor, meets, lands, sequence, payload = {} }: Extract<DrillAct, { do: 'launch' }>, path: DocumentPath): Use[] {
   const events = [meets, lands].filter((event) => event !== undefined);
   return [
     ...there('actors', actor, [...path, 'actor']),
     ...there('events', meets, [...path, 'meets']),
     ...there('events', lands, [...path, 'lands']),
+    ...there('sequences', sequence, [...path, 'sequence']),
     // A value of its payload may be for either.
     ...(events.length === 1 ? Object.keys(payload).flatMap((name) => field(events[0], name, 'field', [...path, 'payload', name])) : []),
   ];

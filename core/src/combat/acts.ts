@@ -3,7 +3,7 @@ import type { FullPayload } from './parts/fullPayload.js';
 import type { Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
 import type { Seconds, Uint32 } from '../units.js';
-import type { LegStep, MoveStep } from './log.js';
+import type { LandStep, LegStep, MoveStep } from './log.js';
 import { FlightKeeper, type Launch } from './flights/flightKeeper.js';
 import type { CompiledMove } from './moves/move.js';
 import { MoveKeeper, type MoveItem } from './moves/moveKeeper.js';
@@ -46,7 +46,7 @@ export interface ActWorld {
   letFly(who: Combatant, actor: CombatActor, launch: Launch): void;
   /** Takes away what has landed. */
   dismiss(who: Combatant): void;
-  tell(step: MoveStep | LegStep): void;
+  tell(step: MoveStep | LegStep | LandStep): void;
 }
 
 /** Bodies that act: what they do, where they go, and whom they come upon. */
@@ -84,6 +84,7 @@ export class Acts {
       ...world,
       ...watching,
       walk: (who, walk) => this.walks.begin(who, walk),
+      landed: (who) => world.tell({ of: 'land', who: who.id, at: world.now() }),
       leave: (who) => world.dismiss(who),
     });
     this.zones = new ZoneKeeper({

@@ -105,7 +105,7 @@ export function compileCombat(
       rungs.flatMap((rung, i) => attempt(() => compileRung(rung, [...path, 'rungs', i], references)) ?? []),
     );
   });
-  return { events, actors, statuses, ladders, planOf };
+  return { events, actors, statuses, ladders, sequences, planOf };
 }
 
 /** An event with what it means for health. */

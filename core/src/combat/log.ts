@@ -79,6 +79,7 @@ export type HistoryStep =
   | MoveStep
   | LegStep
   | JoinStep
+  | LandStep
   | { readonly of: 'standing'; readonly who: string; readonly at: Seconds; readonly value: Standing }
   | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'counter'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
@@ -113,6 +114,13 @@ export interface LegStep {
   readonly facing: 1 | -1;
   /** Where it was until then, of one that was put elsewhere at once. */
   readonly from?: { readonly x: number; readonly y: number };
+}
+
+/** Something that was let go flies no more. */
+export interface LandStep {
+  readonly of: 'land';
+  readonly who: string;
+  readonly at: Seconds;
 }
 
 /** Somebody takes part from here on, whom an outcome has brought about. */

@@ -25,5 +25,7 @@ export interface CombatPlan {
   readonly statuses: ReadonlyMap<string, CompiledStatus>;
   /** Rungs by event, top to bottom. */
   readonly ladders: ReadonlyMap<string, readonly CompiledRung[]>;
+  /** Names of all sequences. */
+  readonly sequences: ReadonlySet<string>;
   readonly planOf: (sequence: string) => SequencePlan;
 }

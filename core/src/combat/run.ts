@@ -2,7 +2,7 @@ import type { CombatActor } from './parts/combatActor.js';
 import type { FullPayload } from './parts/fullPayload.js';
 import type { Place, Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
-import { hash4 } from '../maths/hash.js';
+import { hash4, hashText } from '../maths/hash.js';
 import { GameClock } from '../player/gameClock.js';
 import type { Px, Seconds, Uint32 } from '../units.js';
 import { Agenda } from './agenda.js';
@@ -255,7 +255,20 @@ export class Run implements Doing, RunState {
     const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, launch, name);
     if (!who) return;
     this.tell({ what: 'lets go', who: by?.id ?? '', body: who.id });
+    if (launch.sequence !== undefined) this.playOnFlight(launch.sequence, who, launch);
     this.acts.launch(who);
+  }
+
+  /** What is drawn of a flight: played by it, on whom it is after, the way that it sets off. */
+  private playOnFlight(sequence: string, who: Combatant, { aim, payload }: Launch): void {
+    const { event } = this.plan.planOf(sequence);
+    const target = aim.type === 'after' ? aim.whom : undefined;
+    const [x, y] = [who.xAt(this.now), who.yAt(this.now)];
+    const to = aim.type === 'place' ? aim : { x: target?.xAt(this.now) ?? x, y: target?.yAt(this.now) ?? y };
+    const angle = aim.type === 'along' ? aim.angle : (Math.atan2(to.y - y, to.x - x) * 180) / Math.PI;
+    const full = inCommon(event.fields, payload);
+    for (const { name, type } of event.fields) if (type === 'direction') full[name] = angle;
+    this.cue(sequence, { source: who, target }, full, hash4(this.seed, hashText(who.id), 0, 0, 0), this.events);
   }
 
   spawn({ how, of, actor, rank, count, place, apart, seconds, angle }: Spawn, by: Combatant | undefined): void {

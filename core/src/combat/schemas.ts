@@ -408,6 +408,7 @@ const actSchema = /* @__PURE__ */ lazySchema(() => {
       meets: identifier().optional().describe('Event raised on each whom it meets.'),
       lands: identifier().optional().describe('Event raised where it ends.'),
       payload: payloadValues().optional().describe('What the payloads of its events have besides their defaults.'),
+      sequence: identifier().optional().describe('Sequence that it plays, as its source, from where it is let go to where it ends.'),
       stays: z.boolean().optional().describe('It stays where it ends.'),
     }),
     z.strictObject({ ...common, do: z.literal('stop').describe('Stands.') }),

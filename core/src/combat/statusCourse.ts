@@ -61,6 +61,7 @@ export function statusCourse(plan: CombatPlan, id: string): StatusCourse | undef
     asksStanding: false,
   };
   const alone: CombatPlan = {
+    sequences: plan.sequences,
     planOf: plan.planOf,
     events: new Map([...plan.events, [given.id, given]]),
     actors: new Map([[body.id, body]]),

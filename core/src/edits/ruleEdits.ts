@@ -102,11 +102,19 @@ type Changed = readonly { readonly collection: Deciding; readonly id: string; re
 
 /** Documents that decide, as they are once a sequence is gone: nothing plays it any more. */
 export function rulesWithoutSequence(
-  { responses, statuses, actors }: Pick<Project, 'responses' | 'statuses' | 'actors'>,
+  { responses, statuses, actors, drills }: Pick<Project, 'responses' | 'statuses' | 'actors' | 'drills'>,
   id: string,
 ): Changed {
-  const plays = ({ then }: Rung): boolean => then.some((one) => one.outcome === 'play' && one.sequence === id);
+  const plays = ({ then }: Rung): boolean =>
+    then.some((one) => (one.outcome === 'play' || one.outcome === 'launch') && one.sequence === id);
   return [
+    ...drills
+      .filter(({ acts = [] }) => acts.some((act) => act.do === 'launch' && act.sequence === id))
+      .map((drill) => ({
+        collection: 'drills' as const,
+        id: drill.id,
+        document: { ...drill, acts: (drill.acts ?? []).map((act) => (act.do === 'launch' ? withoutOwn(act, id) : act)) },
+      })),
     ...responses
       .filter(({ rungs }) => rungs.some(plays))
       .map((response) => ({
@@ -116,7 +124,9 @@ export function rulesWithoutSequence(
           ...response,
           rungs: response.rungs.map((rung) => ({
             ...rung,
-            then: rung.then.filter((one) => one.outcome !== 'play' || one.sequence !== id),
+            then: rung.then
+              .filter((one) => one.outcome !== 'play' || one.sequence !== id)
+              .map((one): Outcome => (one.outcome === 'launch' && one.sequence === id ? { ...one, sequence: '' } : one)),
           })),
         },
       })),

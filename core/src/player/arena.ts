@@ -155,6 +155,7 @@ export class LiveArena implements Arena {
     }
     if (step.of === 'leg') this.jump(step);
     if (step.of === 'join' && step.hop > 0) this.hop(step);
+    if (step.of === 'land') this.player.land(step.who);
   }
 
   /** A move with keys says how its actor's body is, as long as it goes on. */

@@ -1,4 +1,4 @@
-import type { ActorFrame, KitActor, SignalCue, SoundCue } from '../contract.js';
+import type { ActorFrame, KitActor, PlayerSignal, PlayerSound, SignalCue, SoundCue } from '../contract.js';
 import type { PlayedCue } from '../combat/bentClocks.js';
 import type { DrillRun } from '../combat/drill.js';
 import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
@@ -206,9 +206,23 @@ export class DrillTake {
   }
 
   private keep(from: Seconds, to: Seconds, player: LivePlayer): Piece {
-    player.passAll();
-    const sounds = heardOf(player.sounds, zero);
-    const signals = player.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
+    const told = { sounds: [] as PlayerSound[], signals: [] as PlayerSignal[] };
+    const pass = (advance: () => void): void => {
+      const from = player.now;
+      advance();
+      // Instants are told from the beginning of each advance.
+      told.sounds.push(...player.sounds.map((sound) => ({ ...sound, at: sound.at + from })));
+      told.signals.push(...player.signals.map((signal) => ({ ...signal, at: signal.at + from })));
+    };
+    // What is drawn of a flight is over where that ends.
+    for (const step of this.parts.run.history) {
+      if (step.of !== 'land') continue;
+      pass(() => player.passTo(zero + step.at));
+      player.land(step.who);
+    }
+    pass(() => player.passAll());
+    const sounds = heardOf(told.sounds, zero);
+    const signals = told.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
     const piece: Piece = { from, to, player, told: { sounds, signals } };
     this.pieces = [piece, ...this.pieces].slice(0, kept);
     return piece;

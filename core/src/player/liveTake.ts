@@ -45,8 +45,8 @@ const place = new Spotted();
 /** One firing in a game: on whom it falls, and how old it is on a clock that other takes bend too. */
 export class LiveFiring {
   begun = false;
-  /** Ended before its time. */
-  ended = false;
+  /** Wall time at which it is ended before its time. */
+  private endsAt: Seconds = Infinity;
   /** Wall time from which on another one tells what it told. */
   taken: Seconds = Infinity;
   /** Whether it writes letters. */
@@ -71,6 +71,11 @@ export class LiveFiring {
     this.born = timed.startTau - (timed.warp?.tau(0) ?? 0);
     this.speaks = (timed.firing.room?.glyphs ?? 0) > 0;
     this.body = take.parties[timed.on];
+  }
+
+  /** Whether it is to end before its time. */
+  get ended(): boolean {
+    return this.endsAt < Infinity;
   }
 
   private renew(): void {
@@ -122,7 +127,7 @@ export class LiveFiring {
 
   /** Adds how far it has moved its body at a wall time, in the game's px. */
   displace(wall: Now, out: Displacement): void {
-    if (this.ended || this.wasShed(wall) || !this.ageInto(moving, wall)) return;
+    if (wall[0] >= this.endsAt || this.wasShed(wall) || !this.ageInto(moving, wall)) return;
     const { x, y, lift } = out;
     this.timed.firing.displace?.(moving, out);
     const { scale } = this.take;
@@ -133,7 +138,7 @@ export class LiveFiring {
 
   /** Writes its part of the frame at a wall time. */
   sample(wall: Now, frame: Frame): void {
-    if (this.ended || !this.begun || wall[0] >= this.taken || this.wasShed(wall)) return;
+    if (wall[0] >= this.endsAt || !this.begun || wall[0] >= this.taken || this.wasShed(wall)) return;
     if (this.ageInto(shown, wall)) this.timed.firing.sample?.(shown, frame);
   }
 
@@ -146,21 +151,21 @@ export class LiveFiring {
    * Its body leaves: what has not begun never does; what its effect says goes, and what is on the body where it says nothing,
    * goes at once; everything else lives out.
    */
-  leaveBody(): void {
+  leaveBody(wall: Seconds): void {
     const { kind, firing, leaving } = this.timed;
     const isOnBody = kind.family === 'body' || (firing.room?.meters ?? 0) > 0;
-    if (!this.begun || (leaving ? leaving === 'goes' : isOnBody)) this.endNow();
+    if (!this.begun || (leaving ? leaving === 'goes' : isOnBody)) this.endAt(wall);
     else firing.end?.();
   }
 
   /** What has not begun never does; what lets go lets nothing more go. */
-  ringOut(): void {
+  ringOut(wall: Seconds): void {
     if (this.begun) this.timed.firing.end?.();
-    else this.endNow();
+    else this.endAt(wall);
   }
 
-  private endNow(): void {
-    this.ended = true;
+  private endAt(wall: Seconds): void {
+    this.endsAt = Math.min(this.endsAt, wall);
     this.take.isFresh = false;
   }
 
@@ -173,7 +178,7 @@ export class LiveFiring {
 
   /** Whether nothing more comes of it. */
   isOver(wall: Now): boolean {
-    if (this.ended) return true;
+    if (wall[0] >= this.endsAt) return true;
     const { clock, span } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
     return this.begun && wall[0] >= span[2];

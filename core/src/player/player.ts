@@ -33,7 +33,7 @@ import { bendClocks } from './bendClocks.js';
 import { boundsInto } from './boundsInto.js';
 import { GameClock } from './gameClock.js';
 import { CueTeller } from './cueTeller.js';
-import { LiveTake } from './liveTake.js';
+import { LiveTake, type LiveFiring } from './liveTake.js';
 import { NumbersTogether } from './numbersTogether.js';
 import { PlayerBody, type Mover, type Posed } from './playerBody.js';
 import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
@@ -215,16 +215,26 @@ export class LivePlayer implements Player {
     this.stale = true;
   }
 
+  /** What a body flew with is over: what it played ends as if it left, whomever that is on. */
+  land(id: string): void {
+    const body = this.known(id);
+    // What is played later is of no flight.
+    for (const take of this.takes) if (take.parties.source === body && take.contact <= this.now) this.endFirings(take, () => true);
+  }
+
+  private endFirings(take: LiveTake, isOf: (firing: LiveFiring) => boolean): void {
+    for (const firing of take.firings) {
+      if (!isOf(firing)) continue;
+      firing.leaveBody(this.now);
+      if (firing.ended) this.cues.stop(take, firing);
+    }
+    take.dropEnded();
+    this.stale = true;
+  }
+
   remove(id: string): void {
     const body = this.known(id);
-    for (const take of this.takes) {
-      for (const firing of take.firings) {
-        if (firing.body !== body) continue;
-        firing.leaveBody();
-        if (firing.ended) this.cues.stop(take, firing);
-      }
-      take.dropEnded();
-    }
+    for (const take of this.takes) this.endFirings(take, (firing) => firing.body === body);
     this.bodies.delete(id);
     body.index = -1;
     this.list();
@@ -316,6 +326,11 @@ export class LivePlayer implements Player {
 
   advance(seconds: number): void {
     this.pass(readNumber(seconds, ['seconds'], 0, longestStep));
+  }
+
+  /** Lets time pass up to a wall time, of a player that keeps its takes. */
+  passTo(wall: Seconds): void {
+    this.pass(Math.max(0, wall - this.now));
   }
 
   /** Lets as much time pass as there is to play, of a player that keeps its takes. */
@@ -445,7 +460,7 @@ export class LivePlayer implements Player {
     if (!this.rooms.has(take)) return;
     this.stale = true;
     if (manner === 'ring out') {
-      for (const firing of take.firings) firing.ringOut();
+      for (const firing of take.firings) firing.ringOut(this.now);
       take.dropEnded();
       return;
     }

@@ -28,6 +28,8 @@ export interface Launch {
   readonly meets: CompiledEventRules | undefined;
   readonly lands: CompiledEventRules | undefined;
   readonly payload: FullPayload;
+  /** Played by it as it is let go, and over where it ends. */
+  readonly sequence: string | undefined;
   /** It stays where it lands. */
   readonly stays: boolean;
 }
@@ -52,6 +54,8 @@ export interface FlightWorld {
   unwatch(watched: Watched): void;
   raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
   walk(who: Combatant, walk: Walk): void;
+  /** Its flight is over. */
+  landed(who: Combatant): void;
   /** It has landed and is there no more. */
   leave(who: Combatant): void;
 }
@@ -165,6 +169,7 @@ export class FlightKeeper {
     this.flying.delete(who);
     for (const watched of flight.watched) this.world.unwatch(watched);
     flight.watched.clear();
+    this.world.landed(who);
   }
 }
 

@@ -1,4 +1,12 @@
+import { compileContext } from '../../checks/checkProject.js';
+import { combatPlanOf } from '../../checks/checkRules.js';
+import { runAndJudge } from '../../checks/judgeDrills.js';
+import { readProject } from '../../checks/readProject.js';
 import { DocumentError } from '../../model/documentError.js';
+import { DrillTake } from '../../player/drillTake.js';
+import { openKit } from '../../runtime.js';
+import { kitDocument } from '../../ship/kit.js';
+import { projectJson } from '../../testing/projects.js';
 import { fighter, fightOut, harmRung, response, type Bout, type Fight } from '../../testing/fights.js';
 import { fought } from '../../testing/fought.js';
 
@@ -53,6 +61,66 @@ describe('what a drill lets go', () => {
     expect(log.map(({ event, target }) => [event, target])).toEqual([['blow', 'm']]);
     expect(log[0].at).toBeCloseTo(0.5 + (turned * radius + straight) / 100, 4);
     expect(history.filter(({ of, who }) => of === 'leg' && who.startsWith('seeker')).length).toBeLessThan(8);
+  });
+
+  it('is drawn by a sequence that follows it until it ends, in a drill and in a game', () => {
+    const { actors: _, ...json } = projectJson([
+      { kind: 'trail', id: 'wake', on: 'source', duration: 5, length: 0.2 },
+      {
+        kind: 'stream',
+        id: 'dust',
+        from: 'source',
+        rate: 100,
+        speed: 0,
+        duration: 3,
+        life: 0.3,
+        gravity: 0,
+        direction: { mode: 'fixed', angle: 0, spread: 0 },
+      },
+    ]);
+    const { project, problems } = readProject({
+      ...json,
+      actors: [
+        { role: 'source', picture: 'mosshell', width: 100, height: 90, ...fighter('b', { most: 9 }) },
+        { role: 'target', picture: 'mosshell', width: 100, height: 90, ...fighter('m', { most: 9 }) },
+        { role: 'bystander', picture: 'mosshell', width: 20, height: 20, ...fighter('pod', { most: 9 }, { radius: 5 }) },
+      ],
+      drills: [
+        {
+          id: 'thrown',
+          label: 'Thrown',
+          length: 4,
+          actors: [{ id: 'b', actor: 'b', place: { x: 0, y: 0 } }],
+          script: [],
+          acts: [lets({ to: { x: 400, y: 0 }, speed: 400, sequence: 'blow', stays: true })],
+        },
+      ],
+    });
+    if (!project) throw new Error(JSON.stringify(problems));
+    const plan = combatPlanOf(project, compileContext(project));
+    const { run } = runAndJudge(plan, project.drills[0]);
+    expect(run.cues.map(({ at: when, source, sequence }) => [when, source, sequence])).toEqual([[0.5, 'pod-1', 'blow']]);
+    const take = new DrillTake({ run, bodies: [...project.actors.slice(0, 1), project.actors[2]] as never, planOf: plan.planOf });
+    const arena = openKit(JSON.parse(JSON.stringify(kitDocument(project)))).arena({
+      actors: [{ id: 'b', actor: 'b', place: { x: 0, y: 0 } }],
+    });
+    arena.launch('pod', { from: 'b', to: { x: 400, y: 0 }, speed: 400, sequence: 'blow', stays: true }, 0.5);
+    const frame = take.createFrame();
+    for (let step = 1; step < 160; step++) {
+      const t = step * 0.02 + 0.0037;
+      arena.advance(t);
+      const { particles, ribbons } = arena.frame;
+      take.sample(t, frame);
+      expect(frame.particles.count).withContext(String(t)).toBe(particles.count);
+      if (ribbons.count > 0 && t > 0.8 && t < 1.4) expect(ribbons.x[0]).toBeCloseTo((t - 0.5) * 400, 2);
+      for (let i = 0; i < particles.count; i++) expect(frame.particles.x[i]).toBeCloseTo(particles.x[i], 2);
+      // It lands at 1.5; what it has let go lives for 0.3 s, and nothing more is let go.
+      if (t > 1.82) expect(particles.count).toBe(0);
+      if (t > 0.9 && t < 1.5) expect(particles.count).toBeGreaterThanOrEqual(28);
+      if (t > 1.52 && t < 1.78) expect(particles.count).toBeLessThan(30 - (t - 1.5) * 100 + 3);
+    }
+    // Looked at again, it is as it was.
+    expect(take.sample(1.2, frame).particles.count).toBeGreaterThanOrEqual(28);
   });
 
   it('ends where that one was once it is gone, and is not let go by one who is down', () => {

@@ -18,18 +18,30 @@ export interface PlannedLaunch extends Omit<Launch, 'aim'> {
 }
 
 /** The parts of a plan that a launch refers to. */
-export type LaunchReferences = Pick<CombatPlan, 'actors' | 'events'>;
+export type LaunchReferences = Pick<CombatPlan, 'actors' | 'events' | 'sequences'>;
 
 export const launchAims = ['to', 'after', 'angle'] as const;
 /** All that a game may say of it besides the actor. */
-export const launchNames = [...launchAims, 'range', 'speed', 'pierce', 'spares', 'hop', 'meets', 'lands', 'payload', 'stays'] as const;
+export const launchNames = [
+  ...launchAims,
+  'range',
+  'speed',
+  'pierce',
+  'spares',
+  'hop',
+  'meets',
+  'lands',
+  'payload',
+  'sequence',
+  'stays',
+] as const;
 const { speed, range, pierce, spares, hop } = outcome.fields;
 
 /** Reads what is let go. Throws DocumentError with the path of the first place that cannot be used. px and degrees. */
 export function compileLaunch(
   raw: Json,
   path: DocumentPath,
-  { actors, events }: LaunchReferences,
+  { actors, events, sequences }: LaunchReferences,
   ids: readonly string[],
   facing: 1 | -1,
 ): PlannedLaunch {
@@ -50,6 +62,9 @@ export function compileLaunch(
   };
   const sparing = spares.options.find((one) => one === (raw['spares'] ?? spares.default));
   if (!sparing) throw new DocumentError(at('spares'), `expected one of ${spares.options.join(', ')}, found ${show(raw['spares'])}`);
+  const { sequence } = raw;
+  if (sequence !== undefined && !sequences.has(sequence as string))
+    throw new DocumentError(at('sequence'), `expected a sequence of the project, found ${show(sequence)}`);
   const [meets, lands] = [event('meets'), event('lands')];
   return {
     actor,
@@ -61,6 +76,7 @@ export function compileLaunch(
     meets,
     lands,
     payload: payloadOf(readRecord(raw['payload'] ?? {}, at('payload')) as Payload, path, meets, lands),
+    sequence: sequence as string | undefined,
     stays: readFlag(raw['stays'] ?? false, at('stays')),
   };
 }

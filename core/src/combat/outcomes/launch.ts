@@ -44,6 +44,12 @@ export const launch = defineOutcome({
       max: 4000,
       default: 0,
     }),
+    sequence: nameRule(
+      'sequence',
+      'Drawn by',
+      'A sequence that it plays, as its source, from where it is let go to where it ends; none, when empty.',
+      '',
+    ),
     stays: flagRule('Stays', 'It stays where it ends; it is gone then otherwise.'),
     payload: givenRule('What the payloads of its events have besides the fields of the same names.'),
   },
@@ -59,6 +65,7 @@ export const launch = defineOutcome({
     const pierce = reader.number('pierce');
     const spares = reader.choice('spares');
     const hop = reader.number('hop');
+    const sequence = reader.maybeSequence('sequence');
     const stays = reader.flag('stays');
     const fields = [
       ...(meets?.fields ?? []),
@@ -79,7 +86,7 @@ export const launch = defineOutcome({
         const aim = aimOf(asking);
         if (!begin || !aim) return;
         const payload = payloadFor(fields, given, asking);
-        doing.launch(actor, begin, { aim, speed, pierce, spares, hop, meets, lands, payload, stays }, by);
+        doing.launch(actor, begin, { aim, speed, pierce, spares, hop, meets, lands, payload, sequence, stays }, by);
       },
     };
   },

@@ -153,6 +153,10 @@ export class RuleReader<F extends RuleFields = RuleFields> {
     return this.refuse(`expected a sequence of the project, found ${show(raw)}`, name);
   }
 
+  maybeSequence(name: Named<F, 'name'>): string | undefined {
+    return this.raw(name) === '' ? undefined : this.sequence(name);
+  }
+
   /** A payload field of the ladder's event. */
   payloadField(name: Named<F, 'name'>): CompiledField {
     const { event } = this.references;

@@ -750,11 +750,11 @@ export const arenaCases: readonly ArenaCase[] = [
     },
     script: [blow(3, { damage: 40 }), blow(3.2, { damage: 20 }, { target: 'w' })],
     acts: [
-      { at: 0.1, who: 'b', do: 'launch', actor: 'near', to: { x: 60, y: -40 }, speed: 300, hop: 60, lands: 'bare' },
+      { at: 0.1, who: 'b', do: 'launch', actor: 'near', to: { x: 60, y: -40 }, speed: 300, hop: 60, lands: 'bare', sequence: 'follows' },
       { at: 0.1, who: 'b', do: 'launch', actor: 'near', speed: 400, meets: 'hit', pierce: 1, payload: { damage: 2 } },
       { at: 0.1, who: 'm', do: 'launch', actor: 'near', range: 120, lands: 'bare', stays: true },
       { at: 0.2, who: 'w', do: 'launch', actor: 'near', angle: 170, speed: 500, range: 900, spares: 'own side', meets: 'hit' },
-      { at: 0.3, who: 'b', do: 'launch', actor: 'near', after: 'm', speed: 220, meets: 'hit', payload: { damage: 3 } },
+      { at: 0.3, who: 'b', do: 'launch', actor: 'near', after: 'm', speed: 220, meets: 'hit', payload: { damage: 3 }, sequence: 'follows' },
       { at: 1.5, who: 'm', do: 'walk', points: [{ x: -250, y: 200 }] },
       { at: 3.1, who: 'm', do: 'launch', actor: 'near', lands: 'bare' },
     ],

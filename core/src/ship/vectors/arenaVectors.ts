@@ -100,6 +100,14 @@ export const arenaBase = {
         { kind: 'meter', id: 'meter', on: 'target', shows: 'always', duration: 1 },
       ],
     },
+    {
+      id: 'follows',
+      effects: [
+        { kind: 'signal', id: 'sent', name: 'sent', amount: { drive: 'damage', in: [0, 50], out: [0, 50] } },
+        { kind: 'signal', id: 'late', name: 'late', delay: 0.6 },
+        { kind: 'meter', id: 'own', on: 'source', shows: 'always', duration: 5 },
+      ],
+    },
     { id: 'lunges', effects: [{ kind: 'pose', id: 'lunge', pose: 'lunge', amount: 0.5, envelope: [{ at: 0, value: 1 }], duration: 1 }] },
   ],
 } as const;

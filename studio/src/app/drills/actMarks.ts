@@ -12,6 +12,9 @@ export interface LaneScale {
   readonly laneY: (row: number) => number;
 }
 
+/** px of a letter of a name, about. */
+const letter = 5.2;
+
 /** What those of a drill do, on their lanes: marks to drag in time, and the moves as they went, wind-up, contacts and recovery. */
 @Component({
   // An element of SVG takes a component by its attribute alone.
@@ -45,7 +48,9 @@ export interface LaneScale {
       >
         <svg:title>{{ mark.told }}</svg:title>
         <svg:path [attr.d]="'M' + mark.x + ' ' + (mark.y + 6) + ' l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z'" />
-        <svg:text [attr.x]="mark.x + 9" [attr.y]="mark.y + 23">{{ mark.name }}</svg:text>
+        @if (mark.nameY; as y) {
+          <svg:text [attr.x]="mark.x + 9" [attr.y]="mark.y + y">{{ mark.name }}</svg:text>
+        }
       </svg:g>
     }
   `,
@@ -93,18 +98,24 @@ export class ActMarks {
 
   protected readonly marks = computed(() => {
     const { actors, acts = [] } = this.drill();
+    /** px at which the last name of a lane ends, below it and above it. */
+    const ends = actors.map(() => ({ below: -Infinity, above: -Infinity }));
+    // In order of time, as acts stand in a drill.
     return acts.map((act) => {
       const row = Math.max(
         0,
         actors.findIndex(({ id }) => id === act.who),
       );
+      const name = actWords(act);
+      const x = this.x(act.at);
       const refused = act.do === 'move' ? this.refusalOf(act.who, act.move, act.at) : '';
       return {
-        x: this.x(act.at),
+        x,
         y: this.scale().laneY(row),
-        name: actWords(act),
+        name,
+        nameY: nameRoom(ends.at(row), x, x + 9 + name.length * letter),
         refused,
-        told: `${act.who} ${actWords(act)} at ${act.at} s${refused === '' ? '' : `: not begun, ${refused}`}; arrow keys move it`,
+        told: `${act.who} ${name} at ${act.at} s${refused === '' ? '' : `: not begun, ${refused}`}; arrow keys move it`,
       };
     });
   });
@@ -198,4 +209,12 @@ export class ActMarks {
     this.drills.edit(`move what ${act.who} does`, () => drill, gesture);
     if (place !== index) this.pick.emit(place);
   }
+}
+
+/** Where a name has room under its lane, or over it, px from the lane's top; undefined where it would cover others: a tooltip tells it. */
+function nameRoom(ends: { below: number; above: number } | undefined, from: number, to: number): number | undefined {
+  const side = ends && (['below', 'above'] as const).find((one) => ends[one] < from);
+  if (!ends || !side) return undefined;
+  ends[side] = to;
+  return side === 'below' ? 23 : 5;
 }

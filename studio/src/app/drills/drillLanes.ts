@@ -161,7 +161,7 @@ export class DrillLanes {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
-  protected readonly marks = computed(() => timeMarks(this.drill().length, 14).map((at) => ({ at, x: this.x(at) })));
+  protected readonly marks = computed(() => timeMarks(this.drill().length, 10).map((at) => ({ at, x: this.x(at) })));
 
   protected readonly entries = computed(() => {
     const { actors, script } = this.drill();

@@ -13,6 +13,8 @@ type Launch = Extract<Act, { do: 'launch' }>;
   imports: [PayloadFieldControl, ScrubNumber],
   templateUrl: './launchEditor.html',
   styleUrl: './entryEditor.scss',
+  // It stands within another editor, which has the room around.
+  styles: ':host { padding: 0; }',
 })
 export class LaunchEditor {
   readonly act = input.required<Launch>();
@@ -56,6 +58,12 @@ export class LaunchEditor {
     );
     const kept = Object.entries(payload).filter(([field]) => known.has(field));
     this.replaced.emit({ what: 'event', act: { ...next, ...(kept.length > 0 && { payload: Object.fromEntries(kept) }) } });
+  }
+
+  /** What follows it from where it is let go to where it ends. */
+  protected setSequence(id: string): void {
+    const { sequence: _, ...others } = this.act();
+    this.replaced.emit({ what: 'what follows it', act: id === '' ? others : { ...others, sequence: id } });
   }
 
   protected setField(name: string, { value, gesture }: PayloadChange): void {
