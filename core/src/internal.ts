@@ -115,7 +115,7 @@ export type { Firing, Telling } from './take/firing.js';
 export { poses, restingActor } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
-export { DrillTake, type DrillFrame, type PlacedReach, type StandingFrame } from './player/drillTake.js';
+export { DrillTake, type DrillFrame, type Sight, type PlacedReach, type StandingFrame } from './player/drillTake.js';
 export { outlineOf, reachesAt, type ShownReach } from './combat/moves/reachesAt.js';
 export { drawnFor, type DrawnReach } from './combat/moves/drawnReach.js';
 export { isAsDrawn } from './checks/moveFindings.js';

@@ -20,6 +20,16 @@ export interface DrillFrame extends RapidFrame {
   readonly stands: StandingFrame[];
   /** What moves reach, where it is asked for. */
   reaches: PlacedReach[];
+  /** What must be in sight for all of it to be seen. */
+  sight: Sight;
+}
+
+/** A part of the world, px about the contact point. */
+export interface Sight {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
 }
 
 export interface StandingFrame {
@@ -123,6 +133,7 @@ export class DrillTake {
       gone: looks.map(() => false),
       stands: this.cast.map(({ x, y, facing }) => ({ x, y, facing, faced: facing, lift: 0 })),
       reaches: [],
+      sight: this.sight,
     };
     made.set(frame, { buffers, player });
     return frame;
@@ -149,12 +160,46 @@ export class DrillTake {
       const { hop, flight, since } = this.cast[i];
       frame.stands[i].lift = liftOf(hop, flight, t - since);
     });
+    frame.sight = this.sight;
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
     for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
     for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + meters.body[i];
     if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;
+  }
+
+  private whole: Sight | undefined;
+
+  /** Where those who take part stand and go, body and all; what flies or is brought about may fly out of it. */
+  get sight(): Sight {
+    return this.whole ?? (this.whole = this.findSight());
+  }
+
+  /** Sees something else: as it did before, while that is being changed. */
+  set sight(sight: Sight) {
+    this.whole = sight;
+  }
+
+  private findSight(): Sight {
+    const seen = { left: 0, right: 0, top: 0, bottom: 0 };
+    const { run, bodies } = this.parts;
+    run.drill.actors.forEach(({ id, x, y }, i) => {
+      const { width = 0, height = 0 } = bodies[i] ?? {};
+      const steps = [{ x, y }, ...this.histories.of('leg', id).flatMap(({ at }, k, legs) => this.cornersOf(id, at, legs.at(k + 1)?.at))];
+      for (const place of steps) {
+        seen.left = Math.min(seen.left, place.x - width / 2);
+        seen.right = Math.max(seen.right, place.x + width / 2);
+        seen.top = Math.min(seen.top, place.y - height / 2);
+        seen.bottom = Math.max(seen.bottom, place.y + height / 2);
+      }
+    });
+    return seen;
+  }
+
+  /** Places on a stretch of somebody's way: enough for one that turns. */
+  private cornersOf(id: string, from: Seconds, to: Seconds = this.duration): { readonly x: number; readonly y: number }[] {
+    return Array.from({ length: 9 }, (_, i) => this.histories.place(id, from + ((Math.max(from, to) - from) * i) / 8));
   }
 
   private reachesAt(t: Seconds): PlacedReach[] {

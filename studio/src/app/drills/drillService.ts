@@ -1,7 +1,16 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { DocumentError, type Actor, type Drill, type KitActor } from '@undatio/core';
-import { DrillTake, runAndJudge, runDrill, type CombatPlan, type DrillRun, type LogEntry, type Verdict } from '@undatio/core/internal';
+import {
+  DrillTake,
+  runAndJudge,
+  runDrill,
+  type CombatPlan,
+  type DrillRun,
+  type LogEntry,
+  type Sight,
+  type Verdict,
+} from '@undatio/core/internal';
 import { StageLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
@@ -47,11 +56,26 @@ export class DrillService {
   });
   readonly take = computed(() => {
     const [shown, plan] = [this.shown(), this.rules.plan()];
+    this.again();
     if (!shown || !plan) return undefined;
     const take = new DrillTake({ run: shown.run, bodies: this.bodies(), planOf: plan.planOf });
     take.showsReaches = this.reaches();
+    const held = untracked(this.held);
+    if (held) take.sight = held;
     return take;
   });
+  /** What is in sight while something is dragged: else it would run away from the pointer. */
+  private readonly held = signal<Sight | undefined>(undefined);
+
+  holdSight(isHeld: boolean): void {
+    const take = this.take();
+    this.held.set(isHeld ? take?.sight : undefined);
+    // Let go, it is looked at as it is by then.
+    if (!isHeld) this.again.update((times) => times + 1);
+  }
+
+  /** Rises when the take is to be made anew though nothing of the drill has changed. */
+  private readonly again = signal(0);
   /** Whether the stage shows what moves reach. */
   readonly reaches = signal(true);
   /** The same list while nobody changes, so that the stage is not drawn anew. */

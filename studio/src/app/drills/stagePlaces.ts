@@ -6,6 +6,7 @@ import { StageSetUps } from '../stage/stageSetUps';
 import { contactPlace, stageScale } from '../stage/stageView';
 import { wallsOf } from './drillEdits';
 import { DrillPlaces } from './drillPlaces';
+import { DrillService } from './drillService';
 
 /** Over the stage of a drill: its edges, and the places that are worked on, to be dragged where they are seen. */
 @Component({
@@ -26,6 +27,7 @@ import { DrillPlaces } from './drillPlaces';
           [starts]="all()"
           [pickedOnly]="!all()"
           (pick)="pick.emit($event)"
+          (held)="drills.holdSight($event)"
         />
       </g>
     </svg>
@@ -61,11 +63,17 @@ export class StagePlaces {
   readonly all = input.required<boolean>();
   readonly pick = output<number>();
 
+  protected readonly drills = inject(DrillService);
   private readonly onStage = toSignal(inject(StageSetUps).onStage$);
   private readonly size = signal({ width: 1, height: 1 });
   /** Stage px for one of the drill's. */
   protected readonly scale = computed(() =>
-    stageScale(this.onStage()?.project.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width, this.onStage()?.setUp?.zoom),
+    stageScale({
+      conventions: this.onStage()?.project.conventions ?? { viewWidth: 960, viewHeight: 540 },
+      ...this.size(),
+      zoom: this.onStage()?.setUp?.zoom,
+      sight: this.take().sight,
+    }),
   );
   protected readonly world = computed(() => {
     const { width, height } = this.size();

@@ -240,7 +240,8 @@ export class StagePainter {
     this.last = frame;
     const { width, height } = this.renderer.screen;
     const { view } = frame;
-    const zoom = stageScale(this.conventions, width, this.nearer) * view.zoom;
+    const sight = 'sight' in frame ? frame.sight : undefined;
+    const zoom = stageScale({ conventions: this.conventions, width, height, zoom: this.nearer, sight }) * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);

@@ -118,7 +118,11 @@ export class StageHandles {
   private readonly project = computed(() => this.onStage()?.project);
   /** Stage px for one world px. */
   private readonly scale = computed(() =>
-    stageScale(this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 }, this.size().width, this.onStage()?.setUp?.zoom),
+    stageScale({
+      conventions: this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 },
+      ...this.size(),
+      zoom: this.onStage()?.setUp?.zoom,
+    }),
   );
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
