@@ -37,6 +37,57 @@ describe('an agenda', () => {
     );
   });
 
+  it('gives out of many lanes, bent and freed on the way, as a look at each would', () => {
+    const steps = fc.array(
+      fc.record({
+        what: fc.constantFrom('add', 'add', 'add', 'bend', 'take', 'take', 'free'),
+        lane: fc.nat(11),
+        at: fc.integer({ min: 0, max: 20 }),
+        rank: fc.constantFrom<Rank>(0, 1, 2, 3),
+      }),
+      { maxLength: 120 },
+    );
+    fc.assert(
+      fc.property(steps, (all) => {
+        const agenda = new Agenda<number>();
+        let kept: { lane: number; due: number; rank: Rank; order: number }[] = [];
+        const lanes = Array.from({ length: 12 }, () => {
+          const clock = new GameClock();
+          return { clock, at: agenda.lane(clock) };
+        });
+        let now = 0;
+        all.forEach(({ what, lane: which, at, rank }, order) => {
+          const lane = lanes[which];
+          if (what === 'add') {
+            const due = lane.clock.shown(now) + at / 10;
+            agenda.add(lane.at, due, rank, order);
+            kept.push({ lane: which, due, rank, order });
+          } else if (what === 'bend') lane.clock.add([{ start: now + at / 20, end: now + at / 10 + 0.3, rate: 0 }], now, -Infinity);
+          else if (what === 'free') {
+            agenda.free(lane.at);
+            kept = kept.filter((one) => one.lane !== which);
+            const clock = new GameClock();
+            lanes[which] = { clock, at: agenda.lane(clock) };
+          } else {
+            // Of each lane what is due first on its own clock; of these by wall time, rank and order.
+            const firsts = lanes.flatMap(({ clock }, i) => {
+              const own = kept.filter((one) => one.lane === i).sort((a, b) => a.due - b.due || a.rank - b.rank || a.order - b.order);
+              return own.length > 0 ? [{ ...own[0], wall: Math.max(now, Number(clock.wallAt(own[0].due).toFixed(9))) }] : [];
+            });
+            const first = firsts.sort((a, b) => a.wall - b.wall || a.rank - b.rank || a.order - b.order).at(0);
+            const wall = agenda.next(now);
+            expect(wall).toBeCloseTo(first?.wall ?? Infinity, 8);
+            if (!first) return;
+            now = wall;
+            expect(agenda.take()).toBe(first.order);
+            kept = kept.filter((one) => one.order !== first.order);
+          }
+        });
+      }),
+      { numRuns: 400 },
+    );
+  });
+
   it('moves what lies on a clock that is held, and nothing else', () => {
     const agenda = new Agenda<number>();
     const clock = new GameClock();

@@ -23,6 +23,11 @@ class Lane<T> {
   /** Wall time of its first, as far as this version of its clock knows. */
   private wall: Seconds = Infinity;
   private known = -1;
+  /** Its place among the lanes, and whether that is to be found anew. */
+  place = -1;
+  isStale = false;
+  /** Wall time by which it has that place. */
+  key: Seconds = Infinity;
 
   constructor(readonly clock: GameClock | undefined) {}
 
@@ -88,20 +93,31 @@ function before(a: Due<unknown>, b: Due<unknown>): boolean {
   return a.due !== b.due ? a.due < b.due : a.rank !== b.rank ? a.rank < b.rank : a.order < b.order;
 }
 
+/** Whether one lane's first comes before another's. */
+function isSooner(a: Lane<unknown>, b: Lane<unknown>): boolean {
+  if (a.key !== b.key) return a.key < b.key;
+  const [one, other] = [a.first, b.first];
+  return one !== undefined && (other === undefined || one.rank < other.rank || (one.rank === other.rank && one.order < other.order));
+}
+
 /**
  * Everything that is still to happen, each thing on a clock of its own: a hit-stop moves what lies on a clock without touching
- * it. What falls on one instant of wall time happens by rank, then in the order in which it was put down. Finding the next
- * costs one look at each clock.
+ * it. What falls on one instant of wall time happens by rank, then in the order in which it was put down. The lanes stand in a
+ * heap by when their first is due; only those that have changed since, or whose clock was bent, are looked at again.
  */
 export class Agenda<T> {
   private readonly lanes: Lane<T>[] = [];
   private readonly freed: number[] = [];
+  private readonly heap: Lane<T>[] = [];
+  private readonly stale: Lane<T>[] = [];
   private orders = 0;
   private soonest: Lane<T> | undefined;
 
   /** A lane for a clock; without one, of wall time. */
   lane(clock: GameClock | undefined): number {
     const made = new Lane<T>(clock);
+    made.place = this.heap.push(made) - 1;
+    clock?.onBend(() => this.touch(made));
     const freed = this.freed.pop();
     if (freed === undefined) return this.lanes.push(made) - 1;
     this.lanes[freed] = made;
@@ -110,31 +126,93 @@ export class Agenda<T> {
 
   /** Nothing will be put on a lane any more; what lies on it is forgotten. */
   free(lane: number): void {
-    this.lanes[lane].keep(() => false);
+    const gone = this.lanes[lane];
+    gone.keep(() => false);
+    this.settle();
+    const last = this.heap.pop();
+    if (last && last !== gone) {
+      this.heap[gone.place] = last;
+      last.place = gone.place;
+      this.touch(last);
+    }
+    gone.place = -1;
     this.freed.push(lane);
   }
 
   add(lane: number, due: Seconds, rank: Rank, item: T): void {
-    this.lanes[lane].add({ due: snap(due), rank, order: this.orders++, item });
+    const one = this.lanes[lane];
+    one.add({ due: snap(due), rank, order: this.orders++, item });
+    this.touch(one);
   }
 
   /** The wall time of the next thing, no earlier than `now`; Infinity where there is none. */
   next(now: Seconds): Seconds {
-    let best: Lane<T> | undefined;
-    let wall = Infinity;
-    for (const lane of this.lanes) {
-      if (lane.isEmpty) continue;
-      const own = Math.max(now, lane.firstWall);
-      if (own > wall || own === Infinity) continue;
-      const first = lane.first as Due<T>;
-      const rival = best?.first;
-      if (own < wall || !rival || first.rank < rival.rank || (first.rank === rival.rank && first.order < rival.order)) {
-        best = lane;
-        wall = own;
-      }
+    this.settle();
+    const first = this.heap.at(0);
+    if (!first || first.key === Infinity) {
+      this.soonest = undefined;
+      return Infinity;
     }
-    this.soonest = best;
+    // What was due before now is due now, together with all else that is.
+    const wall = Math.max(now, first.key);
+    this.soonest = wall > first.key ? this.soonestBy(wall, 0, first) : first;
     return wall;
+  }
+
+  /** The lane whose first comes first by rank and order, of those under a place of the heap that are due by a wall time. */
+  private soonestBy(wall: Seconds, place: number, best: Lane<T>): Lane<T> {
+    const lane = this.heap.at(place);
+    if (!lane || lane.key > wall) return best;
+    const [one, other] = [lane.first, best.first];
+    const isFirst = one && (!other || one.rank < other.rank || (one.rank === other.rank && one.order < other.order));
+    return this.soonestBy(wall, 2 * place + 2, this.soonestBy(wall, 2 * place + 1, isFirst ? lane : best));
+  }
+
+  private touch(lane: Lane<T>): void {
+    if (lane.isStale || lane.place < 0) return;
+    lane.isStale = true;
+    this.stale.push(lane);
+  }
+
+  /** Puts lanes that have changed in their places. */
+  private settle(): void {
+    for (let lane = this.stale.pop(); lane; lane = this.stale.pop()) {
+      lane.isStale = false;
+      if (lane.place < 0) continue;
+      lane.key = lane.firstWall;
+      this.rise(lane);
+      this.sink(lane);
+    }
+  }
+
+  private rise(lane: Lane<T>): void {
+    const { heap } = this;
+    let i = lane.place;
+    while (i > 0) {
+      const parent = (i - 1) >> 1;
+      if (!isSooner(lane, heap[parent])) break;
+      heap[i] = heap[parent];
+      heap[i].place = i;
+      i = parent;
+    }
+    heap[i] = lane;
+    lane.place = i;
+  }
+
+  private sink(lane: Lane<T>): void {
+    const { heap } = this;
+    let i = lane.place;
+    for (;;) {
+      let child = 2 * i + 1;
+      if (child >= heap.length) break;
+      if (child + 1 < heap.length && isSooner(heap[child + 1], heap[child])) child++;
+      if (!isSooner(heap[child], lane)) break;
+      heap[i] = heap[child];
+      heap[i].place = i;
+      i = child;
+    }
+    heap[i] = lane;
+    lane.place = i;
   }
 
   /** The rank of the thing whose time `next` told last. */
@@ -148,11 +226,15 @@ export class Agenda<T> {
     const first = lane?.first;
     if (!lane || !first) throw new Error('there is nothing next');
     lane.take();
+    this.touch(lane);
     return first.item;
   }
 
   /** Forgets whatever fails the test. */
   keep(test: (one: Due<T>) => boolean): void {
-    for (const lane of this.lanes) lane.keep(test);
+    for (const lane of this.lanes) {
+      lane.keep(test);
+      this.touch(lane);
+    }
   }
 }

@@ -192,7 +192,8 @@ export class Run implements Doing, RunState {
     this.lanes.set(combatant.index, this.agenda.lane(combatant.clock));
     this.added = Math.max(this.added, combatant.index + 1);
     this.tellHealth(combatant);
-    combatant.changed = combatant.clock.bent = () => this.acts.change(combatant);
+    combatant.changed = () => this.acts.change(combatant);
+    combatant.clock.onBend(() => combatant.changed());
     this.acts.join(combatant);
     this.putDownEnd(combatant);
   }

@@ -11,8 +11,7 @@ const asked = new Float64Array(1);
 export class GameClock {
   /** Rises whenever what it will show changes. */
   version = 0;
-  /** Told then. */
-  bent: () => void = () => undefined;
+  private readonly bent: (() => void)[] = [];
   private warp = new TimeWarp();
   /** What the clock showed more than its warp does: of windows that are forgotten. */
   private readonly ahead = new Float64Array(1);
@@ -24,7 +23,12 @@ export class GameClock {
     this.warp = this.warp.slowedBy(coming, horizon);
     this.ahead[0] = shows - this.warp.tau(now);
     this.version++;
-    this.bent();
+    for (const told of this.bent) told();
+  }
+
+  /** Tells whenever what it will show changes. */
+  onBend(told: () => void): void {
+    this.bent.push(told);
   }
 
   /** Turns the wall time in a cell into what this clock shows then. */

@@ -66,10 +66,12 @@ export class ZoneKeeper {
   /** Somebody takes part from now on: its zones are for all, and those of all for it. */
   join(who: Combatant): void {
     this.bodies.add(who);
+    const isFirst = this.owners.size === 0;
     if (who.actor.zones.length > 0) this.owners.add(who);
     if (this.owners.size === 0) return;
     // The first with a zone: everybody looks around from now on.
-    for (const body of this.bodies) if (!this.looks.has(body) && (this.owners.has(body) || mayBeIn(body))) this.lookFrom(body);
+    for (const body of isFirst ? this.bodies : [who])
+      if (!this.looks.has(body) && (this.owners.has(body) || mayBeIn(body))) this.lookFrom(body);
   }
 
   private lookFrom(who: Combatant): void {
