@@ -254,7 +254,8 @@ export class LiveTake {
     // eslint-disable-next-line @typescript-eslint/prefer-for-of
     for (let i = 0; i < this.followers.length; i++) {
       const firing = this.followers[i];
-      if (!firing.ended && firing.ageInto(shown, wall)) firing.timed.firing.follow?.(shown);
+      // One that is over by now follows to its end: it may be looked at again.
+      if (!firing.ended && (firing.ageInto(shown, wall) || firing.isOver(wall))) firing.timed.firing.follow?.(shown);
     }
   }
 

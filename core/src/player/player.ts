@@ -57,6 +57,8 @@ export interface Going {
   readonly vx: number;
   readonly vy: number;
   readonly facing: 1 | -1;
+  /** It bends on its way to where it is told to be next. */
+  readonly bends?: boolean;
 }
 
 const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, hitStop: 1 };
@@ -193,9 +195,9 @@ export class LivePlayer implements Player {
    * A body has gone somewhere by itself, in px, at an instant that is no earlier than it was last put; from there on it goes by so
    * many px a second. What it was thrown by it stays thrown by.
    */
-  went(id: string, wall: Seconds, { x, y, vx, vy, facing }: Going): void {
+  went(id: string, wall: Seconds, { x, y, vx, vy, facing, bends }: Going): void {
     const body = this.known(id);
-    body.whereabouts.put(wall, x, y, vx, vy);
+    body.whereabouts.put(wall, x, y, vx, vy, bends);
     this.face(id, facing);
   }
 

@@ -21,17 +21,20 @@ export function goingAt(stretch: Stretch, clock: GameClock, wall: Seconds): Goin
     vx: speedX(leg, passed) * rate,
     vy: speedY(leg, passed) * rate,
     facing: stretch.facing,
+    bends: !isEven(leg),
   };
 }
 
 /**
- * Tells where a body was each time that the clock which it goes by changed its rate within a stretch, after `from` and before
+ * Tells where a body was at `from`, each time that the clock which it goes by changed its rate within a stretch, before
  * `to`, and where it is at `to`: between two of these it went evenly on the wall as well.
  */
 export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: Seconds, tell: (wall: Seconds, going: Going) => void): void {
   // One that slows down, or turns, is told often enough for what is drawn after it.
   const leg = { ...stretch, since: stretch.shown };
   const isCurved = !isEven(leg);
+  // It may set off another way than it came.
+  tell(from, goingAt(stretch, clock, from));
   if (!isStill(leg))
     for (let edge = from; edge < to;) {
       edge = Math.min(clock.changeAfter(edge), isCurved ? (Math.floor(edge / often + 1e-6) + 1) * often : Infinity);
@@ -41,4 +44,4 @@ export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: S
 }
 
 /** Seconds between two places of a body that slows down or turns. */
-const often: Seconds = 1 / 240;
+const often: Seconds = 1 / 480;

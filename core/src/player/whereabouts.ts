@@ -2,14 +2,17 @@ import type { Px, Seconds } from '../units.js';
 import type { Spotted } from '../take/spotted.js';
 
 /**
- * Where the game has put a body, and when. Between two placements it went evenly from one to the next; since the last it goes
- * on with the speed that came with it. A ring of the last placements: older ones are forgotten, and the oldest known stands
+ * Where the game has put a body, and when. Between two placements it went evenly from one to the next, or, told that it bends, by the
+ * parabola that sets off as it did and comes to the next; since the last it goes on with the speed that came with it. A ring of the last placements: older ones are forgotten, and the oldest known stands
  * for all before; where they are `kept`, none is forgotten.
  */
 export class Whereabouts {
   private times: Float64Array;
   private xs: Float64Array;
   private ys: Float64Array;
+  /** How fast it set off from each, of one that bends on the way to the next; NaN of one that goes evenly. */
+  private vxs: Float64Array;
+  private vys: Float64Array;
   private readonly speed = new Float64Array(2);
   private last = -1;
   private count = 0;
@@ -21,10 +24,12 @@ export class Whereabouts {
     this.times = new Float64Array(most);
     this.xs = new Float64Array(most);
     this.ys = new Float64Array(most);
+    this.vxs = new Float64Array(most);
+    this.vys = new Float64Array(most);
   }
 
   /** Puts the body somewhere at an instant; one that is earlier than the last counts as that one. */
-  put(wall: Seconds, x: Px, y: Px, vx: number, vy: number): void {
+  put(wall: Seconds, x: Px, y: Px, vx: number, vy: number, bends = false): void {
     const time = this.count === 0 ? wall : Math.max(wall, this.times[this.last]);
     // Put twice at one instant, it stands where it was put last.
     if (this.count === 0 || this.times[this.last] !== time) {
@@ -35,6 +40,8 @@ export class Whereabouts {
     this.times[this.last] = time;
     this.xs[this.last] = x;
     this.ys[this.last] = y;
+    this.vxs[this.last] = bends ? vx : NaN;
+    this.vys[this.last] = bends ? vy : NaN;
     this.speed[0] = vx;
     this.speed[1] = vy;
   }
@@ -54,9 +61,7 @@ export class Whereabouts {
     for (let i = 1; i < this.count; i++) {
       const here = (last - i + most) % most;
       if (times[here] <= t) {
-        const share = (t - times[here]) / (times[next] - times[here]);
-        out.x += xs[here] + (xs[next] - xs[here]) * share;
-        out.y += ys[here] + (ys[next] - ys[here]) * share;
+        this.addBetween(out, here, next, t);
         return;
       }
       next = here;
@@ -76,19 +81,40 @@ export class Whereabouts {
       else high = middle;
     }
     const here = Math.max(0, low - 1);
-    const share = low === 0 ? 0 : (t - times[here]) / (times[here + 1] - times[here]);
-    out.x += xs[here] + (xs[here + 1] - xs[here]) * share;
-    out.y += ys[here] + (ys[here + 1] - ys[here]) * share;
+    if (low > 0) return this.addBetween(out, here, here + 1, t);
+    out.x += xs[here];
+    out.y += ys[here];
+  }
+
+  /** Where it was on its way from one placement to another. */
+  private addBetween(out: Spotted, here: number, next: number, t: Seconds): void {
+    const { times, xs, ys, vxs, vys } = this;
+    const seconds = times[next] - times[here];
+    const share = (t - times[here]) / seconds;
+    const x = xs[next] - xs[here];
+    const y = ys[next] - ys[here];
+    if (Number.isNaN(vxs[here])) {
+      out.x += xs[here] + x * share;
+      out.y += ys[here] + y * share;
+      return;
+    }
+    const dx = vxs[here] * seconds;
+    const dy = vys[here] * seconds;
+    out.x += xs[here] + (dx + (x - dx) * share) * share;
+    out.y += ys[here] + (dy + (y - dy) * share) * share;
   }
 
   private grow(): void {
-    const [times, xs, ys] = [this.times, this.xs, this.ys];
     this.most *= 2;
-    this.times = new Float64Array(this.most);
-    this.xs = new Float64Array(this.most);
-    this.ys = new Float64Array(this.most);
-    this.times.set(times);
-    this.xs.set(xs);
-    this.ys.set(ys);
+    const longer = (list: Float64Array): Float64Array => {
+      const made = new Float64Array(this.most);
+      made.set(list);
+      return made;
+    };
+    this.times = longer(this.times);
+    this.xs = longer(this.xs);
+    this.ys = longer(this.ys);
+    this.vxs = longer(this.vxs);
+    this.vys = longer(this.vys);
   }
 }

@@ -27,8 +27,8 @@ describe('undatio bake --all', () => {
       expect(code).toBe(0);
     }
     const { sequences } = await json<{ sequences: { id: string; payload: Row; frames: string; particles: string }[] }>('json/index.json');
-    expect(sequences.length).toBe(25);
-    expect((await readdir(join(folder, 'arrow'))).length).toBe(51);
+    expect(sequences.length).toBe(27);
+    expect((await readdir(join(folder, 'arrow'))).length).toBe(55);
     expect(sequences.find(({ id }) => id === 'lance-heavy')?.payload['damage']).toBe(30);
     for (const table of ['lance-heavy', 'lance-heavy.particles', 'guard-up.particles']) {
       const rows = await json<Row[]>(`json/${table}.json`);

@@ -20,7 +20,7 @@ describe('a project kept as a folder', () => {
       expect((await undatio(['save', 'demo', '--out', one])).code).toBe(0);
       const first = await contents(one);
       expect(Object.keys(first)).toContain('assets/sounds/lance-crack-a.wav');
-      expect(Object.keys(first).filter((name) => name.startsWith('sequences/')).length).toBe(25);
+      expect(Object.keys(first).filter((name) => name.startsWith('sequences/')).length).toBe(27);
       const again = await undatio(['save', 'demo', '--out', one]);
       expect(again.err).toContain('0 files written');
       const data = { UNDATIO_DATA: join(folder, 'data') };

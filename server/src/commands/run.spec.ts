@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join, parse } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { kitDocument, type Kit, type Project } from '@undatio/core';
-import { combatPlanOf, compileContext, compileDrill, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
+import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
 import { paths } from '../paths.js';
 import { undatio, withFolder } from '../testing.js';
 
@@ -77,7 +77,7 @@ describe('a drill', () => {
     const project = await demo();
     const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
     const plan = combatPlanOf(project, compileContext(project));
-    for (const drill of project.drills) {
+    for (const drill of project.drills.map((one) => drillOnStage(one, project.stages))) {
       const compiled = compileDrill(drill, [], plan);
       const run = runDrill(plan, compiled, drill.seed, project.stopBudget);
       const take = new DrillTake({

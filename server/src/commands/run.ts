@@ -58,7 +58,7 @@ async function runOne(
   format: string,
   out: string | undefined,
 ): Promise<boolean> {
-  const { run: went, verdicts } = runAndJudge(plan, drill, { seed, budget: project.stopBudget });
+  const { run: went, verdicts } = runAndJudge(plan, drill, { seed, budget: project.stopBudget, stages: project.stages });
   const text =
     format === 'csv'
       ? stringify(went.log.map(logRow), { header: true, columns: [...logColumns] })
@@ -94,7 +94,7 @@ async function runMany(
 ): Promise<boolean> {
   const rows = Array.from({ length: last - first + 1 }, (_, i) => {
     const seed = first + i;
-    const { run: went, verdicts } = runAndJudge(plan, drill, { seed, budget: project.stopBudget });
+    const { run: went, verdicts } = runAndJudge(plan, drill, { seed, budget: project.stopBudget, stages: project.stages });
     const failing = told(drill, verdicts).filter(({ holds }) => !holds);
     return { seed, holds: failing.length === 0, events: went.log.length, failing };
   });
