@@ -1,7 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join, parse } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { kitDocument, type Kit, type Project } from '@undatio/core';
+import { kitDocument, type Drill, type Kit, type Project } from '@undatio/core';
 import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
 import { paths } from '../paths.js';
 import { undatio, withFolder } from '../testing.js';
@@ -72,12 +73,17 @@ describe('undatio run', () => {
 });
 
 describe('a drill', () => {
-  it('goes the same in the studio, by command and in a game on the shipped runtime', async () => {
-    const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit };
-    const project = await demo();
-    const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
-    const plan = combatPlanOf(project, compileContext(project));
-    for (const drill of project.drills.map((one) => drillOnStage(one, project.stages))) {
+  /** A test for each: all of them together take longer than one may. */
+  const { drills } = JSON.parse(readFileSync(paths.demoProject, 'utf8')) as Project;
+  for (const { id: name } of drills)
+    it(`goes the same in the studio, by command and in a game on the shipped runtime: ${name}`, async () => {
+      const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as {
+        openKit(json: unknown): Kit;
+      };
+      const project = await demo();
+      const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
+      const plan = combatPlanOf(project, compileContext(project));
+      const drill = drillOnStage(project.drills.find(({ id }) => id === name) as Drill, project.stages);
       const compiled = compileDrill(drill, [], plan);
       const run = runDrill(plan, compiled, drill.seed, project.stopBudget);
       const take = new DrillTake({
@@ -134,8 +140,7 @@ describe('a drill', () => {
       expect(JSON.stringify((JSON.parse(out) as Ran).log))
         .withContext(drill.id)
         .toBe(JSON.stringify(run.log));
-    }
-  });
+    });
 
   it('is refused by an arena where a game asks for what is not there', async () => {
     const { openKit } = (await import(pathToFileURL(join(paths.kitRuntime, 'undatio-runtime.js')).href)) as { openKit(json: unknown): Kit };

@@ -35,6 +35,15 @@ describe('clips of an actor', () => {
     expect(withoutClip(without, 'clip-2')).toEqual(bare);
   });
 
+  it('are shown by keys of moves, which follow a new id and lose one that is gone', () => {
+    const moved = { ...with2, moves: [{ id: 'm', windUp: 1, contacts: [], recovery: 0, keys: [{ at: 0, clip: 'clip' }, { at: 1 }] }] };
+    const keysOf = (actor: Actor): unknown => actor.moves?.[0].keys;
+    expect(keysOf(withClip(moved, 'clip', { id: 'reel' }))).toEqual([{ at: 0, clip: 'reel' }, { at: 1 }]);
+    expect(keysOf(withClip(moved, 'clip', { rate: 3 }))).toEqual([{ at: 0, clip: 'clip' }, { at: 1 }]);
+    expect(keysOf(withoutClip(moved, 'clip'))).toEqual([{ at: 0 }, { at: 1 }]);
+    expect(keysOf(withoutClip(moved, 'clip-2'))).toEqual([{ at: 0, clip: 'clip' }, { at: 1 }]);
+  });
+
   it('play again and again while they are looked at', () => {
     const clip = { id: 'c', picture: 'p', cells: [5, 6, 7, 8], rate: 10, loop: true };
     expect([0, 0.1, 0.39, 0.4, 0.5].map((t) => placeInLoop(clip, t))).toEqual([0, 1, 3, 0, 1]);
