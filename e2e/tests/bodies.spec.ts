@@ -135,6 +135,69 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await expect(page.locator('und-drill-map')).toHaveCount(0);
 });
 
+test('something is let fly by hand, dragged to its place on the stage, and seen on its way', async ({ page, server }) => {
+  await page.goto(`${server.address}/projects/elytra-league/drills/round-the-gall`);
+  await expect(page.getByLabel('Name of the drill')).toHaveValue('Round the gall');
+  const log = page.locator('und-drill-log');
+  await expect(log).toContainText('blast-hit');
+  await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'lets something fly');
+  await page.getByLabel('What flies').selectOption('thrown-pod');
+  await page.getByLabel('Where it flies', { exact: true }).selectOption('to');
+  await page.getByLabel('Event raised where it ends').selectOption('pod-lands');
+  await page.getByLabel('Sequence that follows it').selectOption('pod-flight');
+  // Its place lies on the stage as long as it is worked on; the stage stands still while it is dragged.
+  const place = page.locator('und-stage-places').getByRole('button', { name: /lets thrown-pod fly to place/ });
+  const at = await place.boundingBox();
+  if (!at) throw new Error('it is on the stage');
+  const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 80, y + 10, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByLabel('x of where it lands')).not.toHaveValue('0');
+  await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
+  const stored = (await (await page.request.get(league(server, 'drills/round-the-gall'))).json()) as Drill;
+  const launch = stored.acts?.find((act) => act.do === 'launch' && act.actor === 'thrown-pod');
+  expect(launch).toMatchObject({ who: 'duskwing', lands: 'pod-lands', sequence: 'pod-flight' });
+  expect(launch?.do === 'launch' && (launch.to?.x ?? 0)).toBeLessThan(-40);
+  await page.getByRole('radio', { name: 'log', exact: true }).click();
+  await expect(log).toContainText('pod-lands');
+  // One step back, one place: the drag was one.
+  await page.keyboard.press('Control+z');
+  await page.getByRole('radio', { name: 'event', exact: true }).click();
+  await expect(page.getByLabel('x of where it lands')).toHaveValue('0');
+  // What it takes is one stage's: its edges are drawn, and may be the drill's own.
+  await page.getByRole('radio', { name: 'actors', exact: true }).click();
+  await page.getByLabel('The stage that it takes place on').selectOption({ label: 'Usual' });
+  await expect(page.getByRole('button', { name: 'An edge, right' })).toHaveText(/300 px/);
+  await page.getByRole('button', { name: 'places', exact: true }).click();
+  await expect(page.locator('und-stage-places').getByRole('button', { name: /^Where pip begins/ })).toBeVisible();
+});
+
+test('a body is posed on the way of its move, and shows that in a drill', async ({ page, server }) => {
+  await page.goto(`${server.address}/projects/elytra-league/actors/pip`);
+  await page.getByRole('radio', { name: 'moves', exact: true }).click();
+  const keys = page.getByRole('slider', { name: /^Key \d of the body/ });
+  await expect(keys).toHaveCount(4);
+  const second = keys.nth(1);
+  const before = Number(await second.getAttribute('aria-valuenow'));
+  // The strip finds its width before it is taken hold of.
+  await second.hover();
+  const at = await second.boundingBox();
+  if (!at) throw new Error('it is on the strip');
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 24, at.y + at.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await second.getAttribute('aria-valuenow'))).toBeGreaterThan(before + 0.005);
+  await page.getByLabel('Pose at the key').selectOption('hurt');
+  await expect(page.getByRole('radio', { name: 'hurt', exact: true })).toBeChecked();
+  await page.getByRole('button', { name: 'Without this key' }).click();
+  await expect(keys).toHaveCount(3);
+  await page.getByRole('button', { name: 'at once: turn slower…' }).click();
+  await expect(page.getByLabel('How fast it turns')).toHaveValue('360');
+});
+
 test('one against a wave goes on in the yard', async ({ page, server }) => {
   await page.goto(`${server.address}/yard`);
   await expect(page.locator('#kit')).toContainText('drills, and rules that decide');

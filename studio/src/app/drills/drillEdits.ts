@@ -107,16 +107,16 @@ export function wallsOf(
 }
 
 /** With one of the places of an act elsewhere. */
-export function withActPlace(drill: Drill, index: number, at: number, to: Place): Drill {
+export function withActPlace(drill: Drill, index: number, at: number, change: (place: Place) => Place): Drill {
   const act = drill.acts?.at(index);
-  if (act?.do === 'launch') return withAct(drill, index, { ...act, to }).drill;
+  if (act?.do === 'launch') return act.to ? withAct(drill, index, { ...act, to: change(act.to) }).drill : drill;
   if (act?.do !== 'walk') return drill;
-  return withAct(drill, index, { ...act, points: act.points.map((one, i) => (i === at ? to : one)) }).drill;
+  return withAct(drill, index, { ...act, points: act.points.map((one, i) => (i === at ? change(one) : one)) }).drill;
 }
 
 /** With somebody beginning elsewhere. */
-export function withStart(drill: Drill, id: string, place: Place): Drill {
-  return { ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place } : one)) };
+export function withStart(drill: Drill, id: string, change: (place: Place) => Place): Drill {
+  return { ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place: change(one.place) } : one)) };
 }
 
 /** Everything that a body can be told to do, with what it is called. */

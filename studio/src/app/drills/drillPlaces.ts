@@ -87,13 +87,18 @@ export class DrillPlaces {
       })),
   );
 
-  protected begin(id: string, { to, gesture }: HandleMove): void {
-    this.drills.edit(`place of ${id}`, (drill) => withStart(drill, id, whole(to)), gesture);
+  protected begin(id: string, move: HandleMove): void {
+    this.drills.edit(`place of ${id}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
   }
 
-  protected goTo(index: number, at: number, { to, gesture }: HandleMove): void {
-    this.drills.edit('where somebody goes', (drill) => withActPlace(drill, index, at, whole(to)), gesture);
+  protected goTo(index: number, at: number, move: HandleMove): void {
+    this.drills.edit('where somebody goes', (drill) => withActPlace(drill, index, at, (before) => movedBy(before, move)), move.gesture);
   }
+}
+
+/** Where something has come to, from where it was. */
+function movedBy(before: Place, { to, by }: HandleMove): Place {
+  return whole(by ? { x: before.x + by.x, y: before.y + by.y } : to);
 }
 
 /** A place on a grid of whole px. */

@@ -160,7 +160,8 @@ export class DrillsPage {
 
   /** One more thing that somebody does where the playhead is: whoever is worked on. */
   protected addAct(drill: Drill, what: string): void {
-    const who = drill.acts?.at(this.pickedAct())?.who ?? drill.script.at(this.picked())?.source;
+    const [at, event] = [this.pickedAct(), this.picked()];
+    const who = (at < 0 ? undefined : drill.acts?.at(at)?.who) ?? (event < 0 ? undefined : drill.script.at(event)?.source);
     const act = newAct(drill, this.project()?.actors ?? [], what as Act['do'], onGrid(Math.max(0, this.playback.time), drill), who);
     if (!act) return;
     const { drill: changed, place } = withAct({ ...drill, acts: [...(drill.acts ?? []), act] }, -1, undefined);

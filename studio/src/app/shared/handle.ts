@@ -5,6 +5,8 @@ import { PointerDrag, type Drag } from './pointerDrag';
 export interface HandleMove {
   /** px of the picture, from where the drag or the key press began. */
   readonly to: Place;
+  /** Of a key: how far it is moved. Keys may come faster than the point is shown: from where it is by then it goes on by so much. */
+  readonly by?: Place;
   readonly gesture: string;
 }
 
@@ -129,7 +131,8 @@ export class Handle {
     event.stopPropagation();
     const far = event.shiftKey ? 10 : 1;
     const { x, y } = this.place();
-    this.movedTo.emit({ to: { x: x + step[0] * far, y: y + step[1] * far }, gesture: `keys ${this.label()}` });
+    const by = { x: step[0] * far, y: step[1] * far };
+    this.movedTo.emit({ to: { x: x + by.x, y: y + by.y }, by, gesture: `keys ${this.label()}` });
   }
 
   /** Where the pointer is, in the coordinates that this handle is placed in. */
