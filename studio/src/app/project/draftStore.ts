@@ -6,6 +6,8 @@ export interface Draft {
   /** The stored state it was made from. */
   readonly etag: string;
   readonly document: unknown;
+  /** What was sent to be stored, and not answered yet: where it is stored after all, that is nobody else's change. */
+  readonly sent?: unknown;
 }
 
 /** Drafts of one project in local storage. */

@@ -17,7 +17,7 @@ describe('ProjectService', () => {
   let save: SaveState;
 
   /** Answers the requests that every opening makes. */
-  function open(stored: Sequence = sequence): void {
+  function open(stored: Sequence = sequence, tag = '"1"'): void {
     http = TestBed.inject(HttpTestingController);
     projects = TestBed.inject(ProjectService);
     projects.save$.subscribe((state) => (save = state));
@@ -29,7 +29,7 @@ describe('ProjectService', () => {
         entity('settings', { id: project.id, label: project.label, conventions: project.conventions } as { id: string }, '"s"'),
         ...project.events.map((event) => entity('events', event, '"e"')),
         ...project.assets.map((asset) => entity('assets', asset, '"a"')),
-        entity('sequences', stored, '"1"'),
+        entity('sequences', stored, tag),
       ]);
   }
   const note = (text: string): void => projects.edit('blow', text, (before) => ({ ...before, note: text }));
@@ -288,6 +288,48 @@ describe('ProjectService', () => {
       expect(ids()).toEqual([]);
       projects.undo();
       expect(noteOf()).toBe('mine');
+    });
+  });
+
+  describe('a page that is left before its write is answered', () => {
+    /** Another visit, which finds the sequence stored in a state. */
+    function come(etag: string, document: Sequence): void {
+      http.verify();
+      TestBed.resetTestingModule();
+      TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+      open(document, etag);
+    }
+
+    it('finds its work stored, and has nothing to save', async () => {
+      open();
+      note('mine');
+      await written();
+      come('"2"', { ...sequence, note: 'mine' });
+      expect(save.type).toBe('saved');
+      expect(JSON.stringify(localStorage)).not.toContain('mine');
+    });
+
+    it('goes on from what is stored of its own, without asking whose it is', async () => {
+      open();
+      note('first');
+      await written();
+      note('second');
+      jasmine.clock().tick(200);
+      come('"2"', { ...sequence, note: 'first' });
+      expect(noteOf()).toBe('second');
+      const request = await written();
+      expect(request.request.headers.get('If-Match')).toBe('"2"');
+      expect((request.request.body as Sequence).note).toBe('second');
+    });
+
+    it('asks where somebody else has stored something meanwhile', async () => {
+      open();
+      note('first');
+      await written();
+      note('second');
+      jasmine.clock().tick(200);
+      come('"2"', { ...sequence, note: 'theirs' });
+      expect((await written()).request.headers.get('If-Match')).toBe('"1"');
     });
   });
 

@@ -247,6 +247,18 @@ export class ProjectService {
     for (const draft of this.queue.drafts()) {
       const { key, etag, document } = draft;
       const parsed = parseDocument(key, document);
+      const stored = this.read(key);
+      // Stored after all, though the page was left before it was told so.
+      if (parsed && isSame(parsed, stored)) {
+        this.queue.dropDraft(key);
+        continue;
+      }
+      const sent = draft.sent === undefined ? undefined : parseDocument(key, draft.sent);
+      if (parsed && sent && isSame(sent, stored)) {
+        // What is stored is an earlier state of this very work: it goes on from there.
+        this.change('unsaved work of an earlier visit', [[key, parsed]]);
+        continue;
+      }
       // One that was never stored is there again; one that was deleted elsewhere meanwhile is not.
       if (parsed && (this.read(key) !== undefined || etag === '')) {
         this.queue.takeDraft(draft);
@@ -270,4 +282,9 @@ export class ProjectService {
     const { project } = this;
     if (project) this.state.next(states.reduce((all, [key, document]) => withDocument(all, key, document), project));
   }
+}
+
+/** Whether two documents say the same; both have been read, so that their fields stand in one order. */
+function isSame(one: EditableDocument, other: EditableDocument | undefined): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }

@@ -23,6 +23,8 @@ export class SaveQueue {
   /** The entity tag of each document as last read or written. */
   private etags = new Map<string, string>();
   private readonly unsaved = new Set<DocumentKey>();
+  /** What was sent and not answered yet. */
+  private readonly sent = new Map<DocumentKey, EditableDocument | undefined>();
   private readonly conflicts = new Map<DocumentKey, Left>();
   /** Documents that were changed in one step are stored in one; each names all of its step. */
   private readonly together = new Map<DocumentKey, ReadonlySet<DocumentKey>>();
@@ -145,6 +147,7 @@ export class SaveQueue {
     const document = this.read(key);
     const etag = this.etags.get(key);
     if (keys.length > 1 || document === undefined || etag === undefined) return this.writeTogether(keys);
+    this.send(key, document);
     const write = this.api.save(this.project, key, etag, document).pipe(
       map((outcome) => {
         if (outcome.type === 'saved') this.saved(key, outcome.etag, document);
@@ -176,6 +179,7 @@ export class SaveQueue {
       this.report();
       return EMPTY;
     }
+    for (const { key, document } of real) this.send(key, document as EditableDocument | undefined);
     const write = this.api.saveTogether(this.project, real).pipe(
       map((outcome): SaveOutcome | Told => {
         if (outcome.type === 'refused' || outcome.type === 'failed') return outcome;
@@ -190,6 +194,7 @@ export class SaveQueue {
   /** A document is stored in this state. */
   private saved(key: DocumentKey, etag: string | undefined, document: EditableDocument | undefined): void {
     this.hold(key, etag);
+    this.sent.delete(key);
     this.unbind(key);
     // Edited again while the write was under way: still unsaved, now on top of what was just stored.
     if (unchanged(this.read(key), document)) {
@@ -238,11 +243,19 @@ export class SaveQueue {
   }
 
   private keepDraft(key: DocumentKey): void {
-    this.draftStore.keep({ key, etag: this.etags.get(key) ?? '', document: this.read(key) });
+    const sent = this.sent.get(key);
+    this.draftStore.keep({ key, etag: this.etags.get(key) ?? '', document: this.read(key), ...(sent && { sent }) });
+  }
+
+  /** Whoever leaves before the answer comes finds out from the draft that what is stored then is their own. */
+  private send(key: DocumentKey, document: EditableDocument | undefined): void {
+    this.sent.set(key, document);
+    this.keepDraft(key);
   }
 
   private markSaved(key: DocumentKey): void {
     this.unbind(key);
+    this.sent.delete(key);
     this.unsaved.delete(key);
     this.draftStore.drop(key);
   }
