@@ -2,8 +2,8 @@ import type { CombatActor } from './parts/combatActor.js';
 import type { FullPayload } from './parts/fullPayload.js';
 import type { Place, Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
-import { hash4, hashText } from '../maths/hash.js';
-import { GameClock } from '../player/gameClock.js';
+import { hash4 } from '../maths/hash.js';
+import type { GameClock } from '../player/gameClock.js';
 import type { Px, Seconds, Uint32 } from '../units.js';
 import { Agenda } from './agenda.js';
 import { askRungs } from './askRungs.js';
@@ -12,7 +12,7 @@ import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './log.js
 import type { Launch } from './flights/flightKeeper.js';
 import type { Doing, Spawn } from './outcomes/outcome.js';
 import type { Asking, RunState } from './parts/asking.js';
-import { Combatant } from './parts/combatant.js';
+import type { Combatant } from './parts/combatant.js';
 import { inCommon } from './parts/given.js';
 import { Memory, nearly, snap } from './parts/memory.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
@@ -20,6 +20,7 @@ import type { Edges, Throw } from './walking/throwKeeper.js';
 import type { ZoneItem } from './zones/zoneKeeper.js';
 import type { Keeper } from './parts/ruleFields.js';
 import type { CombatPlan } from './plan.js';
+import { SpawnKeeper, type Joining, type Launched } from './spawnKeeper.js';
 import { StatusKeeper, type StatusItem } from './statusKeeper.js';
 
 /** What is told of a run as it goes on; what is not asked for costs nothing. */
@@ -39,25 +40,6 @@ export interface RunOptions {
   readonly edges?: Edges | undefined;
   /** Told of whom an outcome brought about once that one has been gone for good for a while; without it, nobody is forgotten. */
   readonly forget?: ((id: string) => void) | undefined;
-}
-
-/** Something that a game lets go. */
-export interface Launched {
-  /** Its name; none for one that is found. */
-  readonly id: string | undefined;
-  readonly actor: CombatActor;
-  readonly by: Combatant | undefined;
-  /** Where it begins; where the one is who lets it go, when undefined. */
-  readonly place: Place | undefined;
-  readonly launch: Launch;
-}
-
-/** Somebody whom an outcome brings about. */
-export interface Joining {
-  readonly actor: CombatActor;
-  readonly x: Px;
-  readonly y: Px;
-  readonly facing: 1 | -1;
 }
 
 /** An event that was raised and not yet asked about. */
@@ -91,8 +73,6 @@ type Item =
 export const instantLimit = 10_000;
 /** Seconds of the world after which whom an outcome brought about, and who is gone for good, is forgotten. */
 const rememberedFor: Seconds = 10;
-/** More bodies than this that outcomes bring about in a run are refused. */
-export const spawnLimit = 2000;
 
 /**
  * What decides, as it happens: a queue of instants without a step. Everything of an actor lies on its own clock, what belongs to
@@ -159,16 +139,14 @@ export class Run implements Doing, RunState {
       if (event) this.ask({ event, ...told, payload: defaultsOf(event), own: false });
     },
     edges: () => this.options.edges ?? {},
-    letFly: (by, actor, launch) => this.letFly({ id: undefined, actor, by, place: undefined, launch }),
+    letFly: (by, actor, launch) => this.spawns.letFly({ id: undefined, actor, by, place: undefined, launch }),
     dismiss: (who) => this.away(who, undefined),
     tell: (step) => this.listener.history?.(step),
   });
+  private readonly spawns: SpawnKeeper;
   private readonly listener: RunListener;
   private events = 0;
   private cues = 0;
-  /** Whom outcomes have brought about: ever, and of these who is not forgotten. */
-  private spawned = 0;
-  private there = 0;
   /** Whether anybody has come about or gone; and who is there since the last time. */
   private changed = false;
   private presentIds: readonly string[] | undefined;
@@ -183,6 +161,25 @@ export class Run implements Doing, RunState {
     this.seed = options.seed >>> 0;
     this.listener = options.listener ?? {};
     this.worldLane = this.agenda.lane(options.world);
+    this.spawns = new SpawnKeeper({
+      seed: this.seed,
+      planOf: plan.planOf,
+      now: () => this.now,
+      nextIndex: () => this.added,
+      isTaken: (id) => this.byId.has(id),
+      clockFor: (id, who) => options.join?.(id, who),
+      add: (who) => {
+        this.changed = true;
+        this.presentIds = undefined;
+        this.add(who);
+      },
+      ready: (who, launch, by) => this.acts.ready(who, launch, by),
+      fly: (who) => this.acts.launch(who),
+      shove: (who, thrown) => this.acts.shove(who, thrown),
+      cue: (sequence, told, payload, seed) => this.cue(sequence, told, payload, seed, this.events),
+      tell: (happening) => this.tell(happening),
+      history: (step) => this.listener.history?.(step),
+    });
   }
 
   /** Lets somebody take part, from now on. */
@@ -211,79 +208,12 @@ export class Run implements Doing, RunState {
     this.raiseOwn(who.actor.expires, who, who.by, {});
   }
 
-  /** Lets somebody come about; nobody where there are too many. */
-  private bring(
-    actor: CombatActor,
-    rank: number,
-    { x, y }: Place,
-    facing: 1 | -1,
-    by: Combatant | undefined,
-    launch?: Launch,
-    name?: string,
-  ): Combatant | undefined {
-    if (this.there >= spawnLimit) {
-      this.tell({ what: 'too many', body: actor.id, most: spawnLimit });
-      return undefined;
-    }
-    this.spawned++;
-    this.there++;
-    const id = name === undefined || this.byId.has(name) ? this.freeId(actor.id) : name;
-    const own = actor.ranks.at(rank - 1) ?? actor;
-    const clock = this.options.join?.(id, { actor: own, x, y, facing }) ?? new GameClock();
-    const who = new Combatant(id, this.added, own, clock, { x, y, facing, rank, by, cameAbout: true });
-    who.setHealth(who.startHealth, who.shown(this.now));
-    if (launch) this.acts.ready(who, launch, by);
-    const { hop, seconds: flight } = hopOf(launch, { x, y });
-    this.listener.history?.({ of: 'join', who: id, at: this.now, actor: actor.id, x, y, facing, scale: own.scale, hop, flight });
-    this.listener.history?.({ of: 'standing', who: id, at: this.now, value: 'up' });
-    this.changed = true;
-    this.presentIds = undefined;
-    this.add(who);
-    return who;
+  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void {
+    this.spawns.launch(actor, from, launch, by);
   }
 
-  /** A name that nobody has: its actor's, with which of those who came about it is. */
-  private freeId(actor: string): string {
-    let which = this.spawned;
-    while (this.byId.has(`${actor}-${which}`)) which++;
-    return `${actor}-${which}`;
-  }
-
-  launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined, name?: string): void {
-    const { aim } = launch;
-    const ahead =
-      aim.type === 'along' ? Math.cos((aim.angle * Math.PI) / 180) : (aim.type === 'place' ? aim.x : aim.whom.xAt(this.now)) - from.x;
-    const who = this.bring(actor, actor.ranks.length, from, ahead < 0 ? -1 : 1, by, launch, name);
-    if (!who) return;
-    this.tell({ what: 'lets go', who: by?.id ?? '', body: who.id });
-    if (launch.sequence !== undefined) this.playOnFlight(launch.sequence, who, launch);
-    this.acts.launch(who);
-  }
-
-  /** What is drawn of a flight: played by it, on whom it is after, the way that it sets off. */
-  private playOnFlight(sequence: string, who: Combatant, { aim, payload }: Launch): void {
-    const { event } = this.plan.planOf(sequence);
-    const target = aim.type === 'after' ? aim.whom : undefined;
-    const [x, y] = [who.xAt(this.now), who.yAt(this.now)];
-    const to = aim.type === 'place' ? aim : { x: target?.xAt(this.now) ?? x, y: target?.yAt(this.now) ?? y };
-    const angle = aim.type === 'along' ? aim.angle : (Math.atan2(to.y - y, to.x - x) * 180) / Math.PI;
-    const full = inCommon(event.fields, payload);
-    for (const { name, type } of event.fields) if (type === 'direction') full[name] = angle;
-    this.cue(sequence, { source: who, target }, full, hash4(this.seed, hashText(who.id), 0, 0, 0), this.events);
-  }
-
-  spawn({ how, of, actor, rank, count, place, apart, seconds, angle }: Spawn, by: Combatant | undefined): void {
-    const brought: Combatant[] = [];
-    for (let i = 0; i < count; i++) {
-      const way = angle + (360 * i) / count;
-      const who = this.bring(actor, rank, place, Math.cos((way * Math.PI) / 180) < 0 ? -1 : 1, by);
-      if (!who) break;
-      brought.push(who);
-      this.acts.shove(who, { distance: apart, seconds, angle: way, edge: undefined, by: undefined });
-    }
-    if (brought.length === 0) return;
-    if (how === 'splits') this.tell({ what: how, who: of?.id ?? '', into: actor.id, count: brought.length });
-    else this.tell({ what: how, who: of?.id ?? '', body: brought[0].id });
+  spawn(what: Spawn, by: Combatant | undefined): void {
+    this.spawns.spawn(what, by);
   }
 
   shove(who: Combatant, thrown: Throw): void {
@@ -312,7 +242,7 @@ export class Run implements Doing, RunState {
     this.combatants.splice(this.combatants.indexOf(who), 1);
     this.byId.delete(who.id);
     for (const other of this.combatants) other.pairs.delete(who);
-    this.there--;
+    this.spawns.forget();
     this.acts.forgetBody(who);
     this.options.forget?.(who.id);
   }
@@ -334,11 +264,6 @@ export class Run implements Doing, RunState {
   /** Puts down what a game lets go, as `hand` does an event. */
   handLaunch(at: Seconds, launched: Launched): void {
     this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'launch', launched });
-  }
-
-  private letFly({ id, actor, by, place, launch }: Launched): void {
-    const from = place ?? (by && { x: by.xAt(this.now), y: by.yAt(this.now) });
-    if (from) this.launch(actor, from, launch, by, id);
   }
 
   /** The game puts somebody somewhere, now. */
@@ -387,7 +312,7 @@ export class Run implements Doing, RunState {
       case 'act':
         return this.acts.act(item.who, item.act);
       case 'launch':
-        return this.letFly(item.launched);
+        return this.spawns.letFly(item.launched);
       case 'return':
         if (item.life === item.who.life) this.comeBack(item.who, item.to);
         return;
@@ -699,12 +624,6 @@ export class Run implements Doing, RunState {
     const shown = who.shown(this.now);
     this.listener.history({ of: 'health', who: who.id, at: this.now, value: who.health(shown), mending: who.mending, shown });
   }
-}
-
-/** How high what is let go rises, and for how long, as it is drawn: of what flies to a place. */
-function hopOf(launch: Launch | undefined, from: Place): { readonly hop: Px; readonly seconds: Seconds } {
-  if (launch?.aim.type !== 'place') return { hop: 0, seconds: 0 };
-  return { hop: launch.hop, seconds: Math.hypot(launch.aim.x - from.x, launch.aim.y - from.y) / launch.speed };
 }
 
 /** The harm that an event means for somebody, after what it resists. */
