@@ -32,12 +32,14 @@ export function meetingWall(who: Combatant, { reach, opened, live }: Reaching, b
     const own = who.clock.rateFrom(wall);
     const end = own === 0 ? Infinity : wall + (live - age) / own;
     const change = changeAfter(who, body, wall);
-    const until = Math.min(end, change);
+    const steered = Math.min(steeredAt(who, wall), steeredAt(body, wall));
+    const until = Math.min(end, change, steered);
     if (until === Infinity) return Infinity;
     const piece: Piece = { wall, seconds: until - wall, own, body: body.clock.rateFrom(wall) };
     const met = meetsWithin(who, turnedBy(reach, age, age + piece.seconds * own, live), body, piece);
     if (met !== undefined) return wall + met;
-    if (end <= change) return Infinity;
+    // Once it goes another way it is asked again.
+    if (Math.min(end, steered) <= change) return Infinity;
     wall = until;
   }
 }
@@ -46,20 +48,29 @@ export function meetingWall(who: Combatant, { reach, opened, live }: Reaching, b
 export function leavingWall(who: Combatant, shape: Disc | Box, body: Combatant, now: Seconds): Seconds {
   let wall = now;
   for (;;) {
-    const change = Math.min(changeAfter(who, body, wall), now + lasting.live);
+    const steered = Math.min(steeredAt(who, wall), steeredAt(body, wall));
+    const change = Math.min(changeAfter(who, body, wall), now + lasting.live, steered);
     const piece: Piece = { wall, seconds: change - wall, own: who.clock.rateFrom(wall), body: body.clock.rateFrom(wall) };
     const left =
       isEven(who.goes) && isEven(body.goes)
         ? leaves(shape, between(who, body, piece), piece.seconds)
         : leavesCurved(who, shape, body, piece);
     if (left !== undefined) return wall + left;
-    if (change >= now + lasting.live) return Infinity;
+    if (change >= Math.min(now + lasting.live, steered)) return Infinity;
     wall = change;
   }
 }
 
 function changeAfter(who: Combatant, body: Combatant, wall: Seconds): Seconds {
   return Math.min(who.clock.changeAfter(wall), body.clock.changeAfter(wall));
+}
+
+/** The wall time by which somebody who bends goes another way, as its clock runs now; Infinity for one who does not. */
+function steeredAt({ goes, clock }: Combatant, wall: Seconds): Seconds {
+  if (goes.until === undefined) return Infinity;
+  const left = goes.until - clock.shown(wall);
+  const rate = clock.rateFrom(wall);
+  return left <= 0 ? wall : rate === 0 ? Infinity : wall + left / rate;
 }
 
 /** A body as it stands to somebody at the beginning of a piece, and goes. */

@@ -21,6 +21,8 @@ export interface Leg {
   /** Added up: one about somebody who turns about somebody else has two. */
   readonly bends?: readonly Bend[] | undefined;
   readonly since: Seconds;
+  /** What the own clock shows when it goes another way at the latest, of one that bends; nobody looks further ahead. */
+  readonly until?: Seconds | undefined;
 }
 
 /** Standing. */

@@ -35,16 +35,17 @@ export function orbit(
     const rate = way * Math.min(speed / distance, (2 * Math.PI) / shortestRound);
     const bend = { radius: away, from: angle, rate };
     const looks = Math.abs(x) > near ? -x : Math.sin(angle) * way;
-    return { leg: { ...along, bends: [...(centre.bends ?? []), bend] }, looks, seconds: untilUpright(angle * way) / Math.abs(rate) };
+    const seconds = untilUpright(angle * way) / Math.abs(rate);
+    return { leg: { ...along, bends: [...(centre.bends ?? []), bend], until: since + seconds }, looks, seconds };
   }
-  if (away < distance) {
-    const [dx, dy] = away <= near ? [facing, 0] : [x / away, y / away];
-    return { leg: { ...along, vx: centre.vx + dx * speed, vy: centre.vy + dy * speed }, looks: -x, seconds: (distance - away) / speed };
-  }
+  const towards = (dx: number, dy: number, seconds: Seconds): Orbit => ({
+    leg: { ...along, vx: centre.vx + dx * speed, vy: centre.vy + dy * speed, until: since + seconds },
+    looks: -x,
+    seconds,
+  });
+  if (away < distance) return away <= near ? towards(facing, 0, distance / speed) : towards(x / away, y / away, (distance - away) / speed);
   const touching = angle + way * Math.acos(distance / away);
-  const [dx, dy] = [-Math.sin(touching) * way, Math.cos(touching) * way];
-  const seconds = Math.sqrt(away * away - distance * distance) / speed;
-  return { leg: { ...along, vx: centre.vx + dx * speed, vy: centre.vy + dy * speed }, looks: -x, seconds };
+  return towards(-Math.sin(touching) * way, Math.cos(touching) * way, Math.sqrt(away * away - distance * distance) / speed);
 }
 
 /** How much further an angle that rises has to go until it next points straight up or down. */

@@ -58,7 +58,16 @@ export class ThrowKeeper {
     const [dx, dy] = [Math.cos(radians), Math.sin(radians)];
     // 1 − (1 − u)²: it begins with twice its mean speed and ends with none.
     const [speed, slowing] = [(2 * distance) / seconds, (-2 * distance) / (seconds * seconds)];
-    const leg: Leg = { x: who.xAt(now), y: who.yAt(now), vx: dx * speed, vy: dy * speed, ax: dx * slowing, ay: dy * slowing, since: shown };
+    const leg: Leg = {
+      x: who.xAt(now),
+      y: who.yAt(now),
+      vx: dx * speed,
+      vy: dy * speed,
+      ax: dx * slowing,
+      ay: dy * slowing,
+      since: shown,
+      until: shown + seconds,
+    };
     who.thrownUntil = snap(shown + seconds);
     who.go(leg);
     this.world.tellLeg(who);

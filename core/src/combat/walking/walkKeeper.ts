@@ -249,7 +249,7 @@ export class WalkKeeper {
     const pace = going.walk.speed / Math.hypot(vx, vy);
     const turn = turnOnto(vx * pace, vy * pace, (turnRate * Math.PI) / 180, to);
     if (!turn) return false;
-    this.go(who, { ...here, vx: 0, vy: 0, bends: [turn.bend], since: shown }, vx);
+    this.go(who, { ...here, vx: 0, vy: 0, bends: [turn.bend], since: shown, until: shown + turn.seconds }, vx);
     this.later(who, going, 'aims', shown + turn.seconds);
     return true;
   }

@@ -7,7 +7,7 @@ import { RulesService } from '../rules/rulesService';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Cell } from './actorFigure';
 import { facingOf, type PoseName } from './actorEdits';
-import { mirrored, type Move } from './moveEdits';
+import { mirrored, within, type Move } from './moveEdits';
 
 /** How fast a move is shown. */
 export const paces = [1, 0.5, 0.25, 0.1] as const;
@@ -176,7 +176,7 @@ export class MoveDesk {
     if (!actor || !move) return;
     this.editActor(
       `${what} of ${move.label ?? move.id}`,
-      (before) => ({ ...before, moves: (before.moves ?? []).map((one) => (one.id === move.id ? change(one) : one)) }),
+      (before) => ({ ...before, moves: (before.moves ?? []).map((one) => (one.id === move.id ? within(change(one)) : one)) }),
       gesture,
     );
   }

@@ -1,6 +1,6 @@
 import { actorSchema, type Actor, type EventType, type Sequence } from '@undatio/core';
 import { meets, type Reach } from '@undatio/core/internal';
-import { effectSpans, gripped, gripsOf, newMove, reshaped, tidySeconds, withContact, withNewContact } from './moveEdits';
+import { effectSpans, gripped, gripsOf, newMove, reshaped, tidySeconds, withContact, within, withNewContact, type Move } from './moveEdits';
 import { withNewRank, withNewZone, withRank, withZone, zoneReshaped } from './zoneEdits';
 
 const actor: Actor = {
@@ -83,6 +83,23 @@ describe('a move that is edited', () => {
       ['a', 1.1, 1.5],
       ['b', 1.2, 2.2],
     ]);
+  });
+});
+
+describe('a move that gets shorter', () => {
+  it('takes its lunge and its keys along', () => {
+    const long = {
+      id: 'm',
+      windUp: 1,
+      contacts: [],
+      recovery: 0.5,
+      lunge: { distance: 9, from: 0.9, to: 1.4 },
+      keys: [{ at: 0.2 }, { at: 1.5 }],
+    } as Move;
+    expect(within(long)).toBe(long);
+    const short = within({ ...long, windUp: 0.2 });
+    expect(short.lunge).toEqual({ distance: 9, from: 0.69, to: 0.7 });
+    expect(short.keys).toEqual([{ at: 0.2 }, { at: 0.7 }]);
   });
 });
 

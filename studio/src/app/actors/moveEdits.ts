@@ -141,3 +141,13 @@ export function effectSpans({ effects }: Sequence, begin: number): EffectSpan[] 
 export function tidySeconds(seconds: number): number {
   return Math.min(moveLimits.seconds, Math.max(0, Math.round(seconds * 100) / 100));
 }
+
+/** A move with its lunge and its keys within it: a shorter one takes them along. */
+export function within(whole: Move): Move {
+  const length = moveLength(whole);
+  const late = whole.keys?.some(({ at }) => at > length);
+  const move = late ? { ...whole, keys: (whole.keys ?? []).map((key) => ({ ...key, at: Math.min(key.at, length) })) } : whole;
+  if (!move.lunge || move.lunge.to <= length) return move;
+  const to = Math.max(0.01, tidySeconds(length));
+  return { ...move, lunge: { ...move.lunge, to, from: Math.min(move.lunge.from, to - 0.01) } };
+}

@@ -198,11 +198,11 @@ export class MoveStrip {
     event.stopPropagation();
     const by = step * (event.shiftKey ? 0.1 : 0.01);
     // From where it is by then: keys may come faster than they are shown.
-    this.desk.edit(grip.words.toLowerCase(), (move) => kept(grip.set(move, grip.of(move) + by)), `keys ${grip.name}`);
+    this.desk.edit(grip.words.toLowerCase(), (move) => grip.set(move, grip.of(move) + by), `keys ${grip.name}`);
   }
 
   private set(grip: Grip, seconds: number, gesture: string): void {
-    this.desk.edit(grip.words.toLowerCase(), (move) => kept(grip.set(move, seconds)), gesture);
+    this.desk.edit(grip.words.toLowerCase(), (move) => grip.set(move, seconds), gesture);
   }
 
   protected scrub({ phase, event }: Drag): void {
@@ -220,14 +220,4 @@ function lunged(move: Move, end: 'from' | 'to', seconds: number): Move {
     ...move,
     lunge: end === 'from' ? { ...lunge, from: Math.min(at, lunge.to - 0.01) } : { ...lunge, to: Math.max(at, lunge.from + 0.01) },
   };
-}
-
-/** A lunge and keys stay within their move. */
-function kept(whole: Move): Move {
-  const length = moveLength(whole);
-  const late = whole.keys?.some(({ at }) => at > length);
-  const move = late ? { ...whole, keys: (whole.keys ?? []).map((key) => ({ ...key, at: Math.min(key.at, length) })) } : whole;
-  if (!move.lunge || move.lunge.to <= length) return move;
-  const to = Math.max(0.01, tidySeconds(length));
-  return { ...move, lunge: { ...move.lunge, to, from: Math.min(move.lunge.from, to - 0.01) } };
 }
