@@ -56,6 +56,10 @@ export class ZoneKeeper {
   private readonly still = new ZoneGrid<Combatant>();
   private readonly going = new Set<Combatant>();
   private readonly looks = new Map<Combatant, Watched>();
+  /** How often anybody has looked around; which time was each one's last, and how many had been when an owner joined that has not. */
+  private times = 0;
+  private readonly looked = new Map<Combatant, number>();
+  private readonly fresh = new Map<Combatant, number>();
   /** Whoever has been near, by owner. */
   private readonly presences = new Map<Combatant, Map<Combatant, Presence[]>>();
   private readonly inside = new Set<Presence>();
@@ -69,6 +73,11 @@ export class ZoneKeeper {
     const isFirst = this.owners.size === 0;
     if (who.actor.zones.length > 0) this.owners.add(who);
     if (this.owners.size === 0) return;
+    // It lies there for whoever looks around from now on.
+    if (this.owners.has(who)) {
+      this.keepPlace(who, who.xAt(this.world.now()), who.yAt(this.world.now()));
+      this.fresh.set(who, this.times);
+    }
     // The first with a zone: everybody looks around from now on.
     for (const body of isFirst ? this.bodies : [who])
       if (!this.looks.has(body) && (this.owners.has(body) || mayBeIn(body))) this.lookFrom(body);
@@ -91,13 +100,18 @@ export class ZoneKeeper {
   private lookAround(who: Combatant, now: Seconds): void {
     const [x, y, own] = [who.xAt(now), who.yAt(now), reachIn(who, ahead)];
     const isOwner = this.owners.has(who);
+    this.looked.set(who, this.times++);
     if (isOwner) this.keepPlace(who, x, y);
     if (mayBeIn(who)) {
       this.still.near(x, y, own + who.actor.radius, (owner) => this.consider(owner, who, apart(owner.goes.x - x, owner.goes.y - y), own));
       for (const owner of this.going) this.consider(owner, who, apart(owner.xAt(now) - x, owner.yAt(now) - y), own + reachIn(owner, ahead));
     }
-    if (isOwner)
-      for (const other of this.bodies)
+    if (!isOwner) return;
+    // One that has just joined has been seen by all who have looked since: by those who have not looked yet it will be.
+    const since = this.fresh.get(who);
+    this.fresh.delete(who);
+    for (const other of this.bodies)
+      if (since === undefined || (this.looked.get(other) ?? Infinity) < since)
         this.consider(who, other, apart(other.xAt(now) - x, other.yAt(now) - y), own + reachIn(other, ahead));
   }
 
@@ -164,6 +178,8 @@ export class ZoneKeeper {
     this.going.delete(gone);
     this.still.remove(gone);
     this.spent.delete(gone);
+    this.looked.delete(gone);
+    this.fresh.delete(gone);
     const look = this.looks.get(gone);
     if (look) this.world.unwatch(look);
     this.looks.delete(gone);
