@@ -98,7 +98,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
     expect(await serious(page)).toEqual([]);
     await page.goto(`${server.address}/yard`);
-    await expect(page.locator('#kit')).toContainText('25 sequences');
+    await expect(page.locator('#kit')).toContainText('27 sequences');
     expect(await serious(page)).toEqual([]);
   });
 }

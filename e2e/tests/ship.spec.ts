@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readProjectText } from '@undatio/core';
-import { combatPlanOf, compileContext, compileDrill, DrillTake, runDrill } from '@undatio/core/internal';
+import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill } from '@undatio/core/internal';
 import { bake as bakeHere } from '../../server/dist/commands/bake.js';
 import { expect, root, test, undatio } from './studio.js';
 
@@ -164,7 +164,8 @@ test.describe('the yard', () => {
     const plan = combatPlanOf(project, compileContext(project));
     const wrong: string[] = [];
     let compared = 0;
-    for (const [d, drill] of project.drills.entries()) {
+    for (const [d, one] of project.drills.entries()) {
+      const drill = drillOnStage(one, project.stages);
       const run = runDrill(plan, compileDrill(drill, [], plan), drill.seed, project.stopBudget);
       // Places of the body's parts and poses do not matter here: only where it is.
       const bodies = run.combatants.map(({ actor }) => project.actors.find(({ id }) => id === actor.id) as never);
@@ -211,7 +212,7 @@ test.describe('the yard', () => {
     await page.goto(`${server.address}/yard`);
     await expect(page.locator('#kit')).toContainText('from the server');
     await page.locator('#file').setInputFiles(info.outputPath('league.zip'));
-    await expect(page.locator('#kit')).toContainText('from league.zip: 25 sequences');
+    await expect(page.locator('#kit')).toContainText('from league.zip: 27 sequences');
 
     const files = unzipSync(bytes);
     const kit = JSON.parse(strFromU8(files['kit.json'])) as { sequences: { effects: Record<string, unknown>[] }[] };

@@ -7,7 +7,7 @@ import type { LandStep, LegStep, MoveStep } from './log.js';
 import { FlightKeeper, type Launch } from './flights/flightKeeper.js';
 import type { CompiledMove } from './moves/move.js';
 import { MoveKeeper, type MoveItem } from './moves/moveKeeper.js';
-import { Watches } from './moves/watches.js';
+import { Watches, type Watched } from './moves/watches.js';
 import type { Combatant } from './parts/combatant.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
 import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/throwKeeper.js';
@@ -60,9 +60,10 @@ export class Acts {
 
   constructor(private readonly world: ActWorld) {
     const watching = {
-      watch: (watched: Parameters<Watches['add']>[0]) => this.watches.add(watched),
-      unwatch: (watched: Parameters<Watches['drop']>[0]) => this.watches.drop(watched),
-      renew: (watched: Parameters<Watches['renew']>[0]) => this.watches.renew(watched),
+      watch: (watched: Watched, order?: number) => this.watches.add(watched, order),
+      reserve: () => this.watches.reserve(),
+      unwatch: (watched: Watched) => this.watches.drop(watched),
+      renew: (watched: Watched) => this.watches.renew(watched),
     };
     this.moves = new MoveKeeper({ ...world, ...watching, steer: (who) => this.walks.steer(who) });
     this.walks = new WalkKeeper({
@@ -120,6 +121,7 @@ export class Acts {
   /** Somebody goes another way, its clock another rate, or it is not as it was. */
   change(who: Combatant): void {
     this.watches.change(who);
+    this.moves.change(who);
   }
 
   /** Somebody takes part no more. */

@@ -7,6 +7,7 @@ import type { Combatant, InMove } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { MoveStep } from '../log.js';
+import { fastest } from '../walking/leg.js';
 import type { Reach } from './meeting.js';
 import { facingReach, meetingWall, type Reaching } from './meetingWall.js';
 import { liveLength, type CompiledContact, type CompiledMove, type MovePhase } from './move.js';
@@ -39,7 +40,9 @@ export interface MoveWorld {
   others(): readonly Combatant[];
   /** Puts something down on somebody's own clock: 1 of what is over by then, which it is after whoever is met at that instant. */
   later(who: Combatant, due: Seconds, item: MoveItem, rank: 0 | 1): void;
-  watch(watched: Watched): void;
+  /** By an order that was reserved, where one is given. */
+  watch(watched: Watched, order?: number): void;
+  reserve(): number;
   unwatch(watched: Watched): void;
   /** Raises a contact's event on whom it has met: now. */
   strike(event: CompiledEventRules, told: Told, payload: FullPayload, touch: Touch): void;
@@ -57,6 +60,10 @@ interface OpenContact {
   readonly acting: Acting;
   readonly which: number;
   readonly reaching: OpenReach;
+  /** Whom it is watched for: whoever can come within its reach while it is out, as all go now. */
+  readonly watching: Set<Combatant>;
+  /** Its place among all that is watched for; its bodies follow by their places in the run. */
+  readonly order: number;
 }
 
 /** As its actor faced when its move began. */
@@ -110,7 +117,14 @@ export class MoveKeeper {
 
   /** Somebody takes part from now on: what reaches just now reaches that one too. */
   join(other: Combatant): void {
-    for (const one of this.open) this.watchFor(one, other);
+    for (const one of this.open) this.consider(one, other);
+  }
+
+  /** Somebody goes another way, or its clock another rate: what reaches just now may reach that one now, or others. */
+  change(body: Combatant): void {
+    for (const one of this.open)
+      if (one.who !== body) this.consider(one, body);
+      else for (const other of this.world.others()) this.consider(one, other);
   }
 
   /** Lets go of a move that is held; it recovers as soon as all its contacts are over. */
@@ -184,21 +198,25 @@ export class MoveKeeper {
       opened: snap(acting.began + acting.move.windUp + contact.after),
       live: contact.live,
     };
-    const contactOut: OpenContact = { who, acting, which, reaching };
+    const contactOut: OpenContact = { who, acting, which, reaching, watching: new Set(), order: this.world.reserve() };
     this.open.add(contactOut);
-    for (const other of this.world.others()) this.watchFor(contactOut, other);
+    for (const other of this.world.others()) this.consider(contactOut, other);
     this.world.later(who, reaching.opened + contact.live, { type: 'closes', who, acting, which }, 1);
   }
 
-  /** Watches for one who may be met by a contact that is out. */
-  private watchFor({ who, acting, which, reaching }: OpenContact, other: Combatant): void {
+  /** Watches for one who can be met by a contact that is out, unless it is already, or was met. */
+  private consider(one: OpenContact, other: Combatant): void {
+    const { who, acting, which, watching } = one;
+    if (other === who || other.actor.untouched || watching.has(other)) return;
+    const { spares } = acting.move.contacts[which];
+    if (spares === 'own side' && other.actor.side !== '' && other.actor.side === who.actor.side) return;
+    if (!isNear(one, other, this.world.now())) return;
+    watching.add(other);
+    this.watchFor(one, other);
+  }
+
+  private watchFor({ who, acting, which, reaching, order }: OpenContact, other: Combatant): void {
     const contact = acting.move.contacts[which];
-    if (
-      other === who ||
-      other.actor.untouched ||
-      (contact.spares === 'own side' && other.actor.side !== '' && other.actor.side === who.actor.side)
-    )
-      return;
     const watched: Watched = {
       bodies: [who, other],
       foresee: (now) => (other.standing === 'gone' ? Infinity : meetingWall(who, reaching, other, now)),
@@ -211,7 +229,7 @@ export class MoveKeeper {
       },
     };
     acting.reaching[which].add(watched);
-    this.world.watch(watched);
+    this.world.watch(watched, order + other.index / mostBodies);
   }
 
   private meet(
@@ -272,6 +290,18 @@ export class MoveKeeper {
   private tell(who: Combatant, move: CompiledMove, how: MoveStep['how'], why: string): void {
     this.world.tell({ of: 'move', who: who.id, at: this.world.now(), value: move.id, how, why });
   }
+}
+
+/** More than ever take part in a run: places in it become fractions. */
+const mostBodies = 2 ** 31;
+
+/** Whether a body can come within a reach while that is out, as both go now: no clock runs faster than the wall's. */
+function isNear({ who, reaching: { reach, opened, live } }: OpenContact, other: Combatant, now: Seconds): boolean {
+  const seconds = Math.max(0, who.clock.wallAt(opened + live) - now);
+  const length = reach.shape === 'thrust' ? reach.length + reach.width / 2 : reach.length;
+  const away = Math.hypot(other.xAt(now) - who.xAt(now), other.yAt(now) - who.yAt(now));
+  // Written so that what is not a number, of a clock that stands, counts as near.
+  return !(away > length + other.actor.radius + (fastest(who.goes) + fastest(other.goes)) * seconds + 1);
 }
 
 /** Which part of its move somebody is in. */

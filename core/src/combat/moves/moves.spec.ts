@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { fighter, fightOut, harmRung, planOfFight, response, type Bout, type Fight, type Fought } from '../../testing/fights.js';
+import {
+  fighter,
+  fightOut,
+  harmRung,
+  planOfFight,
+  response,
+  type Bout,
+  type Fight,
+  type Fought,
+  type Scripted,
+} from '../../testing/fights.js';
 import { compileDrill } from '../drill.js';
 
 type Json = Record<string, unknown>;
@@ -263,6 +273,45 @@ describe('a move', () => {
       { numRuns: 400, seed: 11 },
     );
     expect(met).toBeGreaterThan(80);
+  });
+
+  it('reaches whoever comes to it while it is out, from wherever: walking, back from being gone, or while it is held itself', () => {
+    const long = { id: 'ring', contacts: [{ ...blow, live: 3 }], recovery: 0.1 };
+    const far = (acts: Json[], script: Scripted[] = [], rungs: Json[] = []): Fought =>
+      fightOut(
+        {
+          stops: { held: 2 },
+          actors: [fighter('m', { most: 1000 }, { speed: 400 }), fighter('b', { most: 20 }, { moves: [long] })],
+          responses: [response('blow', harmRung()), ...rungs],
+        },
+        script,
+        {
+          length: 8,
+          actors: [
+            { id: 'm', actor: 'm', x: 2000 },
+            { id: 'b', actor: 'b' },
+          ],
+          acts: [{ at: 1, who: 'b', do: 'move', move: 'ring' }, ...acts],
+        },
+      );
+    // It stands 2000 px away when the ring opens, for 3 s, and sets off a second later, at more than anybody knew of.
+    const walks = { at: 2, who: 'm', do: 'walk', points: [{ x: 0, y: 0 }], speed: 1000 };
+    expect(far([walks]).harms).toEqual([[3.9, 10]]);
+    expect(far([{ ...walks, speed: 900 }]).harms).toEqual([]);
+    // Held for two seconds on the way, the ring is out for so much longer.
+    const hold = { at: 1.5, event: 'mark', source: 'm', target: 'b' };
+    const holds = response('mark', { id: 'holds', then: [{ outcome: 'play', sequence: 'held', on: 'target' }] });
+    expect(far([{ ...walks, speed: 400 }], [hold], [holds]).harms).toEqual([]);
+    expect(far([{ ...walks, speed: 500 }], [hold], [holds]).harms).toEqual([[5.8, 10]]);
+    // Gone and back beside it.
+    const calls = response('burst', { id: 'goes', then: [{ outcome: 'away', of: 'target', back: 0.5, spread: 0 }] });
+    const called = far(
+      [{ at: 0, who: 'm', do: 'walk', points: [{ x: 3000, y: 0 }] }],
+      [{ at: 1.2, event: 'burst', source: 'b', target: 'm' }],
+      [calls],
+    );
+    expect(called.harms).toEqual([]);
+    expect(called.read.place('m', 1.8).x).toBe(2000);
   });
 
   it('is refused where a drill asks for one that its actor has not', () => {

@@ -39,8 +39,13 @@ export class Watches {
   private readonly heap: Foreseen[] = [];
   private orders = 0;
 
-  add(watched: Watched): void {
-    const watch: Watch = { watched, order: this.orders++, version: 0, isLet: false };
+  /** Keeps a place in that order: for those that are watched for later and belong to something that began now. */
+  reserve(): number {
+    return this.orders++;
+  }
+
+  add(watched: Watched, order = this.orders++): void {
+    const watch: Watch = { watched, order, version: 0, isLet: false };
     this.all.set(watched, watch);
     for (const body of watched.bodies) {
       let own = this.of.get(body);

@@ -173,7 +173,7 @@ describe('what somebody does in a drill', () => {
     expect(drill().stage).toBe('ring');
     expect(drills.shown()?.run.drill.edges).toEqual({ left: -300, right: 150 });
     expect(element().textContent).toContain('150 px, its stage’s');
-    element().querySelector<HTMLButtonElement>('[aria-label="An edge, right"]')?.click();
+    element().querySelector<HTMLButtonElement>('[aria-label^="An edge, right"]')?.click();
     await show();
     expect(drill().edges).toEqual({ right: 150 });
     await type('Edge, right', '120');

@@ -41,10 +41,10 @@ const first = { left: -400, right: 400, top: -200, bottom: 200 } as const;
           <button
             type="button"
             class="plain"
-            [attr.aria-label]="'An edge, ' + side"
+            [attr.aria-label]="'An edge, ' + side + ': ' + words(side)"
             (click)="changed.emit({ side, at: otherwise()[side] ?? first[side] })"
           >
-            {{ otherwise()[side] === undefined ? 'none' : otherwise()[side] + ' px, its stage’s' }}
+            {{ words(side) }}
           </button>
         }
       </div>
@@ -67,6 +67,12 @@ export class EdgeFields {
   /** Those that hold where there is none. */
   readonly otherwise = input<Edges>({});
   readonly changed = output<EdgeChange>();
+
+  /** What holds where there is none. */
+  protected words(side: EdgeSide): string {
+    const at = this.otherwise()[side];
+    return at === undefined ? 'none' : `${at} px, its stage’s`;
+  }
 
   protected readonly sides = edgeSides;
   protected readonly first = first;
