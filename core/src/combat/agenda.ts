@@ -28,6 +28,8 @@ class Lane<T> {
   isStale = false;
   /** Wall time by which it has that place. */
   key: Seconds = Infinity;
+  /** Its clock is not listened to any more. */
+  leave: () => unknown = () => undefined;
 
   constructor(readonly clock: GameClock | undefined) {}
 
@@ -117,7 +119,7 @@ export class Agenda<T> {
   lane(clock: GameClock | undefined): number {
     const made = new Lane<T>(clock);
     made.place = this.heap.push(made) - 1;
-    clock?.onBend(() => this.touch(made));
+    if (clock) made.leave = clock.onBend(() => this.touch(made));
     const freed = this.freed.pop();
     if (freed === undefined) return this.lanes.push(made) - 1;
     this.lanes[freed] = made;
@@ -128,6 +130,7 @@ export class Agenda<T> {
   free(lane: number): void {
     const gone = this.lanes[lane];
     gone.keep(() => false);
+    gone.leave();
     this.settle();
     const last = this.heap.pop();
     if (last && last !== gone) {

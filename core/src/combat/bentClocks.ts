@@ -26,7 +26,7 @@ export function clockBender(
     const wanted = bendsOf(planOf(cue.sequence), cue.payload, cue.seed);
     let bends: readonly TimeBend[] = wanted;
     if (wanted.length > 0) {
-      const clocks = { source: source?.clock ?? new GameClock(), target: target?.clock ?? new GameClock(), world };
+      const clocks = { source: source?.bodyClock ?? new GameClock(), target: target?.bodyClock ?? new GameClock(), world };
       bends = heldTo(wanted, clocks, cue.at, 1, budget);
       bendClocks(bends, clocks, cue.at, cue.at, cue.at - (budget?.within ?? 0));
     }

@@ -168,7 +168,7 @@ export function runDrill(plan: CombatPlan, drill: CompiledDrill, seed: Uint32 = 
 }
 
 /** Clocks as cues have bent them, for the whole of a drill: those of a run forget what has passed. */
-export function clocksOf(actors: readonly { readonly id: string }[], cues: readonly PlayedCue[]): DrillClocks {
+export function clocksOf(actors: readonly Pick<Combatant, 'id' | 'clock' | 'bodyClock'>[], cues: readonly PlayedCue[]): DrillClocks {
   const windows = new Map<string, WarpWindow[]>();
   for (const { at, source, target, bends } of cues)
     for (const bend of bends)
@@ -185,7 +185,9 @@ export function clocksOf(actors: readonly { readonly id: string }[], cues: reado
     made.add(windows.get(who) ?? [], 0, -Infinity);
     return made;
   };
-  return { world: clock(''), of: new Map(actors.map(({ id }) => [id, clock(id)])) };
+  const world = clock('');
+  // What flies goes by the world's.
+  return { world, of: new Map(actors.map((one) => [one.id, one.clock === one.bodyClock ? clock(one.id) : world])) };
 }
 
 /** A run with a drill's actors on it, at its first instant. */

@@ -90,6 +90,8 @@ export class Run implements Doing, RunState {
   private readonly worldLane: number;
   /** By the place of whom they are of. */
   private readonly lanes = new Map<number, number>();
+  /** By the same: ends that its clock is listened to. */
+  private readonly listening = new Map<number, () => void>();
   private added = 0;
   private readonly statuses = new StatusKeeper({
     now: () => this.now,
@@ -164,6 +166,7 @@ export class Run implements Doing, RunState {
     this.spawns = new SpawnKeeper({
       seed: this.seed,
       planOf: plan.planOf,
+      clock: options.world,
       now: () => this.now,
       nextIndex: () => this.added,
       isTaken: (id) => this.byId.has(id),
@@ -190,7 +193,10 @@ export class Run implements Doing, RunState {
     this.added = Math.max(this.added, combatant.index + 1);
     this.tellHealth(combatant);
     combatant.changed = () => this.acts.change(combatant);
-    combatant.clock.onBend(() => combatant.changed());
+    this.listening.set(
+      combatant.index,
+      combatant.clock.onBend(() => combatant.changed()),
+    );
     this.acts.join(combatant);
     this.putDownEnd(combatant);
   }
@@ -239,6 +245,8 @@ export class Run implements Doing, RunState {
     if (lane === undefined) return;
     this.agenda.free(lane);
     this.lanes.delete(who.index);
+    this.listening.get(who.index)?.();
+    this.listening.delete(who.index);
     this.combatants.splice(this.combatants.indexOf(who), 1);
     this.byId.delete(who.id);
     for (const other of this.combatants) other.pairs.delete(who);

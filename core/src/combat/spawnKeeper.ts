@@ -38,6 +38,8 @@ export interface Launched {
 export interface SpawnWorld {
   readonly seed: Uint32;
   readonly planOf: CombatPlan['planOf'];
+  /** Of the world. */
+  readonly clock: GameClock;
   now(): Seconds;
   /** The place that the next one who takes part has. */
   nextIndex(): number;
@@ -121,8 +123,10 @@ export class SpawnKeeper {
     const id = name === undefined || world.isTaken(name) ? this.freeId(actor.id) : name;
     const own = actor.ranks.at(rank - 1) ?? actor;
     const now = world.now();
-    const clock = world.clockFor(id, { actor: own, x, y, facing }) ?? new GameClock();
-    const who = new Combatant(id, world.nextIndex(), own, clock, { x, y, facing, rank, by, cameAbout: true });
+    const bodyClock = world.clockFor(id, { actor: own, x, y, facing }) ?? new GameClock();
+    // What flies belongs to nobody: it goes by the world's clock.
+    const clock = launch ? world.clock : bodyClock;
+    const who = new Combatant(id, world.nextIndex(), own, clock, { x, y, facing, rank, by, cameAbout: true, bodyClock });
     who.setHealth(who.startHealth, who.shown(now));
     if (launch) world.ready(who, launch, by);
     const { hop, seconds: flight } = hopOf(launch, { x, y });

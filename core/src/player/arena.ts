@@ -161,11 +161,12 @@ export class LiveArena implements Arena {
 
   /** A move with keys says how its actor's body is, as long as it goes on. */
   private pose(step: MoveStep): void {
-    const move = this.run.find(step.who)?.actor.moves.get(step.value);
-    if (!move || move.keys.length === 0) return;
+    const who = this.run.find(step.who);
+    const move = who?.actor.moves.get(step.value);
+    if (!who || !move || move.keys.length === 0) return;
     let own = this.poses.get(step.who);
     if (!own) {
-      this.poses.set(step.who, (own = new BodyMoves(this.player.clockOf(step.who), 'forgotten')));
+      this.poses.set(step.who, (own = new BodyMoves(who.clock, 'forgotten')));
       this.player.posed(step.who, own);
     }
     own.goOn(step.how, move, step.at);

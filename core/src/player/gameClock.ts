@@ -11,7 +11,7 @@ const asked = new Float64Array(1);
 export class GameClock {
   /** Rises whenever what it will show changes. */
   version = 0;
-  private readonly bent: (() => void)[] = [];
+  private readonly bent = new Set<() => void>();
   private warp = new TimeWarp();
   /** What the clock showed more than its warp does: of windows that are forgotten. */
   private readonly ahead = new Float64Array(1);
@@ -26,9 +26,10 @@ export class GameClock {
     for (const told of this.bent) told();
   }
 
-  /** Tells whenever what it will show changes. */
-  onBend(told: () => void): void {
-    this.bent.push(told);
+  /** Tells whenever what it will show changes, until what it returns is called. */
+  onBend(told: () => void): () => void {
+    this.bent.add(told);
+    return () => this.bent.delete(told);
   }
 
   /** Turns the wall time in a cell into what this clock shows then. */

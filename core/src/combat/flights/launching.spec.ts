@@ -1,6 +1,8 @@
 import { compileContext } from '../../checks/checkProject.js';
 import { combatPlanOf } from '../../checks/checkRules.js';
 import { runAndJudge } from '../../checks/judgeDrills.js';
+import { newEffect } from '../../effects/schemas.js';
+import type { Sequence } from '../../model/project.js';
 import { readProject } from '../../checks/readProject.js';
 import { DocumentError } from '../../model/documentError.js';
 import { DrillTake } from '../../player/drillTake.js';
@@ -61,6 +63,34 @@ describe('what a drill lets go', () => {
     expect(log.map(({ event, target }) => [event, target])).toEqual([['blow', 'm']]);
     expect(log[0].at).toBeCloseTo(0.5 + (turned * radius + straight) / 100, 4);
     expect(history.filter(({ of, who }) => of === 'leg' && who.startsWith('seeker')).length).toBeLessThan(8);
+  });
+
+  it('goes by the world’s clock: held by a stop of the world, by none of its own or of its launcher’s', () => {
+    const stop = (parties: readonly string[]): Sequence['effects'] =>
+      [{ ...newEffect('hit-stop', 'stop'), duration: 0.25, parties }] as unknown as Sequence['effects'];
+    const plays = { world: stop(['world']), own: stop(['source', 'target']) };
+    const rung = (id: string): Json => ({ id, then: [{ outcome: 'play', sequence: id, from: 'source', on: 'target' }] });
+    const landed = (event: string, target: string): number => {
+      const responses = [response('mark', rung('world')), response('nectar', rung('own')), response('burst', { id: 'bursts', then: [] })];
+      const { log } = fought({ actors, plays, responses }, [{ at: 0.7, event, source: 'b', target }], {
+        ...at(150),
+        acts: [lets({ to: { x: 300, y: 0 }, speed: 600, lands: 'burst' })],
+      });
+      return log.find((entry) => entry.event === 'burst')?.at ?? NaN;
+    };
+    expect(landed('mark', 'm')).toBeCloseTo(1.25, 9);
+    expect(landed('nectar', 'm')).toBeCloseTo(1, 9);
+    // Struck itself, in flight.
+    const ring = { id: 'ring', contacts: [{ event: 'blow', reach: { shape: 'disc', length: 400 } }] };
+    const striking = [fighter('m', { most: 90 }, { moves: [ring] }), ...actors.slice(1)];
+    const responses = [response('blow', rung('own')), response('burst', { id: 'bursts', then: [] })];
+    const hit = fought({ actors: striking, plays, responses }, [], {
+      ...at(150),
+      acts: [lets({ to: { x: 300, y: 0 }, speed: 600, lands: 'burst' }), { at: 0.7, who: 'm', do: 'move', move: 'ring' }],
+    });
+    expect(hit.log.filter(({ target }) => target === 'pod-1').length).toBe(1);
+    expect(hit.log.find((entry) => entry.event === 'burst')?.at).toBeCloseTo(1, 9);
+    expect(hit.read.place('pod-1', 0.8).x).toBeCloseTo(180, 6);
   });
 
   it('is drawn by a sequence that follows it until it ends, in a drill and in a game', () => {

@@ -71,6 +71,8 @@ export class Combatant {
   /** Which size of its actor it is, from the least, 1; 0 of an actor that has but one. */
   readonly rank: number;
   readonly by: Combatant | undefined;
+  /** The clock of what is on its body; what flies goes by the world's, and is held by no stop of its own. */
+  readonly bodyClock: GameClock;
   /** Whether an outcome brought it about. */
   readonly cameAbout: boolean;
   /** Points of health that it begins with, each time. */
@@ -95,11 +97,13 @@ export class Combatant {
       /** Who brought it about, in the course of a run. */
       readonly by?: Combatant | undefined;
       readonly cameAbout?: boolean;
+      readonly bodyClock?: GameClock;
     },
   ) {
     this.rank = start.rank ?? actor.ranks.length;
     this.by = start.by;
     this.cameAbout = start.cameAbout ?? false;
+    this.bodyClock = start.bodyClock ?? clock;
     this.leg = legAt(start.x, start.y);
     this.home = { x: start.x, y: start.y, facing: start.facing };
     this.facing = start.facing;

@@ -729,7 +729,7 @@ export const arenaCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'let go by hand: to a place, ahead by an angle or the way that one faces, after somebody, turning on the way; by nobody who is down; and back where it went, or somewhere about where it began',
+      'let go by hand, by the world’s clock: to a place, ahead by an angle or the way that one faces, after somebody, turning on the way; by nobody who is down; and back where it went, or somewhere about where it began',
     actors: [
       two[0],
       { id: 'm', actor: 'struck', place: { x: -250, y: 40 }, facing: -1 },
@@ -738,6 +738,7 @@ export const arenaCases: readonly ArenaCase[] = [
     bodies: { striker: { radius: 20 }, struck: { radius: 20 }, near: { radius: 10, turnRate: 200 } },
     ladders: {
       hit: [rung('harms', [], [{ outcome: 'harm' }])],
+      call: [rung('halts', [], [plays('halts')])],
       bare: [rung('lands', [], [plays('shines')])],
       fall: [
         rung(
@@ -748,7 +749,7 @@ export const arenaCases: readonly ArenaCase[] = [
         rung('first', [down], [{ outcome: 'bring-back', spread: 40 }]),
       ],
     },
-    script: [blow(3, { damage: 40 }), blow(3.2, { damage: 20 }, { target: 'w' })],
+    script: [{ at: 0.35, event: 'call', source: 'm', target: 'b' }, blow(3, { damage: 40 }), blow(3.2, { damage: 20 }, { target: 'w' })],
     acts: [
       { at: 0.1, who: 'b', do: 'launch', actor: 'near', to: { x: 60, y: -40 }, speed: 300, hop: 60, lands: 'bare', sequence: 'follows' },
       { at: 0.1, who: 'b', do: 'launch', actor: 'near', speed: 400, meets: 'hit', pierce: 1, payload: { damage: 2 } },

@@ -92,6 +92,7 @@ export const arenaBase = {
     { ...near, kinds: ['small'], side: 'moss', health: { most: 20, start: 12, mends: 2, falls: 'fall' } },
   ],
   sequences: [
+    { id: 'halts', effects: [{ kind: 'hit-stop', id: 'stop', duration: 0.15, parties: ['world'] }] },
     { id: 'stops', effects: [{ kind: 'hit-stop', id: 'stop', duration: 0.2, parties: ['target'] }] },
     {
       id: 'shines',
