@@ -11,6 +11,7 @@ import { Watches, type Watched } from './moves/watches.js';
 import type { Combatant } from './parts/combatant.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
 import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/throwKeeper.js';
+import { legAsSeen } from './walking/leg.js';
 import type { Walk } from './walking/walk.js';
 import { WalkKeeper, type WalkItem } from './walking/walkKeeper.js';
 import { ZoneKeeper, type ZoneItem } from './zones/zoneKeeper.js';
@@ -228,24 +229,8 @@ export class Acts {
 
   private tellLeg(who: Combatant, from?: { readonly x: number; readonly y: number }): void {
     const at = this.world.now();
-    const { ax, ay, bends } = who.goes;
     const shown = who.shown(at);
-    const passed = shown - who.goes.since;
-    const slowing = ax === undefined && ay === undefined ? {} : { ax, ay };
-    const turning = bends && { bends: bends.map(({ radius, from, rate }) => ({ radius, from: from + rate * passed, rate })) };
-    this.world.tell({
-      of: 'leg',
-      who: who.id,
-      at,
-      x: who.xAt(at),
-      y: who.yAt(at),
-      vx: who.goes.vx + (ax ?? 0) * passed,
-      vy: who.goes.vy + (ay ?? 0) * passed,
-      ...slowing,
-      ...turning,
-      shown,
-      facing: who.facing,
-      ...(from && { from }),
-    });
+    const { since: _, ...leg } = legAsSeen(who.goes, shown, 1);
+    this.world.tell({ of: 'leg', who: who.id, at, ...leg, shown, facing: who.facing, ...(from && { from }) });
   }
 }

@@ -378,7 +378,12 @@ export class LiveArena implements Arena {
     // Before it passes, so that whatever begins on the way begins where its bodies are by then.
     for (const who of this.run.combatants) this.tellWay(who, before, to);
     player.advance(Math.max(0, to - before));
-    for (const [id, seconds] of this.passed) this.passed.set(id, seconds + player.elapsed(id));
+    for (const [id, seconds] of this.passed) {
+      const who = this.run.find(id);
+      // What flies goes by the world's clock.
+      const clock = who && who.clock !== who.bodyClock ? 'world' : id;
+      this.passed.set(id, seconds + player.elapsed(clock));
+    }
     // Instants are told from the beginning of the whole advance.
     for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - from });
     for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - from });

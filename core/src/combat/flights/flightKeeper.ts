@@ -6,7 +6,6 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant, InFlight } from '../parts/combatant.js';
 import { inCommon } from '../parts/given.js';
 import type { CompiledEventRules } from '../parts/references.js';
-import { speedX, speedY } from '../walking/leg.js';
 import type { Walk } from '../walking/walk.js';
 
 /** Where what is let go goes. */
@@ -154,8 +153,7 @@ export class FlightKeeper {
 
   private raise(who: Combatant, { payload, launcher }: Flight, event: CompiledEventRules, target: Combatant | undefined): void {
     const now = this.world.now();
-    const passed = who.shown(now) - who.goes.since;
-    const [vx, vy] = [speedX(who.goes, passed), speedY(who.goes, passed)];
+    const { x: vx, y: vy } = who.speedAt(now);
     // The way of what strikes is the way that it flew.
     const angle = vx === 0 && vy === 0 ? (who.facing === 1 ? 0 : 180) : (Math.atan2(vy, vx) * 180) / Math.PI;
     const full = inCommon(event.fields, payload);

@@ -8,7 +8,8 @@ import { combatPlanOf } from '../../checks/checkRules.js';
 import { runAndJudge } from '../../checks/judgeDrills.js';
 import { fighter, response } from '../../testing/fights.js';
 import { projectJson } from '../../testing/projects.js';
-import { compileKeys, keyedAt } from './moveKeys.js';
+import { restingActor } from '../../take/frame.js';
+import { compileKeys, keyInto, type Keyed } from './moveKeys.js';
 
 /** A body on the way of a move: posed by keys, on the body's own clock. Expected amounts are those of the easings' own formulas. */
 
@@ -19,6 +20,12 @@ const keys = [
   { at: 0.6, clip: 'spin' },
   { at: 0.8 },
 ];
+
+function keyedAt(list: ReturnType<typeof compileKeys>, age: number): Keyed {
+  const body = restingActor();
+  keyInto(list, Float64Array.of(age), body);
+  return body;
+}
 
 describe('keys of a move', () => {
   const read = (raw: object[]): ReturnType<typeof compileKeys> => compileKeys(raw, ['keys'], 2, ['spin']);

@@ -2,7 +2,7 @@ import type { PoseFrame } from '../../contract.js';
 import { clampedEasing, eased, type Easing } from '../../maths/easing.js';
 import { DocumentError, type DocumentPath } from '../../model/documentError.js';
 import { show } from '../../model/json.js';
-import { poses, restingActor } from '../../take/frame.js';
+import { poses } from '../../take/frame.js';
 import { readEasing } from '../../take/readEasing.js';
 import { readList, readNumber } from '../../take/compileReferences.js';
 import type { Fraction, Seconds } from '../../units.js';
@@ -105,11 +105,4 @@ function put({ pose, poseAge }: Keyed, name: PoseName | undefined): void {
     pose.fall = level[0];
     poseAge.fall = level[1];
   }
-}
-
-/** How a body is by keys alone. */
-export function keyedAt(keys: readonly MoveKey[], age: Seconds): Keyed {
-  const out = { pose: restingActor().pose, poseAge: restingActor().poseAge, clip: '', clipAge: 0 };
-  keyInto(keys, Float64Array.of(age), out);
-  return out;
 }

@@ -2,7 +2,7 @@ import type { CombatActor } from './combatActor.js';
 import type { Fraction, Px, Seconds } from '../../units.js';
 import type { GameClock } from '../../player/gameClock.js';
 import { Memory, nearly, snap } from './memory.js';
-import { alongX, alongY, isStill, legAt, type Leg } from '../walking/leg.js';
+import { alongX, alongY, isStill, legAt, speedX, speedY, type Leg } from '../walking/leg.js';
 import type { CompiledMove } from '../moves/move.js';
 import type { CompiledStatus, Prevented } from './references.js';
 
@@ -168,6 +168,12 @@ export class Combatant {
   yAt(wall: Seconds): Px {
     const { leg } = this;
     return isStill(leg) ? leg.y : alongY(leg, this.shown(wall) - leg.since);
+  }
+
+  /** px a second of its own clock, across and down, at a wall time. */
+  speedAt(wall: Seconds): { readonly x: number; readonly y: number } {
+    const passed = this.shown(wall) - this.leg.since;
+    return { x: speedX(this.leg, passed), y: speedY(this.leg, passed) };
   }
 
   /** The look that its health gives it: the lowest threshold that is at or above its share of health; empty for its own. */

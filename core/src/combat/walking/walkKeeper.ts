@@ -4,7 +4,7 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import { interception } from './interception.js';
-import { isEven, isSame, isStill, legAsSeen, legAt, speedX, speedY, type Leg } from './leg.js';
+import { isEven, isSame, isStill, legAsSeen, legAt, type Leg } from './leg.js';
 import { orbit } from './orbit.js';
 import { partingWall } from './partingWall.js';
 import { turnOnto } from './turnOnto.js';
@@ -142,26 +142,24 @@ export class WalkKeeper {
     }
     const there = { x: whom.xAt(now) - here.x, y: whom.yAt(now) - here.y };
     const away = Math.hypot(there.x, there.y);
-    const whenAnew = (): number => who.clock.version + whom.clock.version + whom.turns + whom.life;
     if (away <= within + grid) {
       if (who.flight) return this.world.arrived(who);
       // Near enough: it stands, and looks at whom it goes after.
       this.go(who, legAt(here.x, here.y, shown), there.x);
       return this.watchLeaving(who, going, whom, within + slack);
     }
-    const passed = whom.shown(now) - whom.goes.since;
-    const [vx, vy] = [speedX(whom.goes, passed), speedY(whom.goes, passed)];
-    const seconds = interception(there, { x: vx, y: vy }, speed, within);
-    const aim = seconds === undefined ? there : { x: there.x + vx * seconds, y: there.y + vy * seconds };
+    const v = whom.speedAt(now);
+    const seconds = interception(there, v, speed, within);
+    const aim = seconds === undefined ? there : { x: there.x + v.x * seconds, y: there.y + v.y * seconds };
     const length = Math.hypot(aim.x, aim.y) || 1;
     const isTurning = this.turns(who, going, aim, here, shown);
     if (!isTurning) this.go(who, { ...here, vx: (aim.x / length) * speed, vy: (aim.y / length) * speed, since: shown });
     // It is where it wants to be when a disc of that size meets the other's middle: whatever the two clocks do meanwhile.
-    const [began, turned] = [whenAnew(), who.turns];
+    const [known, turned] = [changesOf(who, whom), who.turns];
     this.watch(going, {
       bodies: [who, whom],
       foresee: (from) =>
-        whenAnew() !== began || who.turns !== turned
+        changesOf(who, whom) !== known || who.turns !== turned
           ? from
           : meetingWall(who, { reach: { shape: 'disc', length: within - whom.actor.radius }, opened: shown, live: longest }, whom, from),
       happen: () => this.steer(who),
@@ -218,13 +216,10 @@ export class WalkKeeper {
     this.go(who, leg, looks);
     this.later(who, going, 'aims', shown + (isFree ? seconds : Math.min(seconds, aimsEach)));
     if (!isFree) return;
-    const [began, life] = [who.clock.version + whom.clock.version + whom.turns, whom.life];
+    const known = changesOf(who, whom);
     this.watch(going, {
       bodies: [who, whom],
-      foresee: (from) =>
-        who.clock.version + whom.clock.version + whom.turns !== began || whom.life !== life
-          ? from
-          : Math.min(who.clock.changeAfter(from), whom.clock.changeAfter(from)),
+      foresee: (from) => (changesOf(who, whom) !== known ? from : Math.min(who.clock.changeAfter(from), whom.clock.changeAfter(from))),
       happen: () => this.steer(who),
     });
   }
@@ -243,8 +238,7 @@ export class WalkKeeper {
   /** One who cannot turn at once turns first, as long as what it goes to does not lie ahead; says whether. */
   private turns(who: Combatant, going: Going, to: Point, here: Point, shown: Seconds): boolean {
     const { turnRate } = who.actor;
-    const passed = shown - who.goes.since;
-    const [vx, vy] = [speedX(who.goes, passed), speedY(who.goes, passed)];
+    const { x: vx, y: vy } = who.speedAt(this.world.now());
     if (turnRate === Infinity || (vx === 0 && vy === 0)) return false;
     const pace = going.walk.speed / Math.hypot(vx, vy);
     const turn = turnOnto(vx * pace, vy * pace, (turnRate * Math.PI) / 180, to);
@@ -284,6 +278,11 @@ export class WalkKeeper {
     this.forget(this.going.get(who));
     this.going.delete(who);
   }
+}
+
+/** Rises with all that changes how somebody has to go because of another: either's clock, and where that one goes. */
+function changesOf(who: Combatant, whom: Combatant): number {
+  return who.clock.version + whom.clock.version + whom.turns + whom.life;
 }
 
 /** Circles that one leg adds up at the most: one about one about one. */
