@@ -118,7 +118,7 @@ export type { SequencePlan, Standing } from './take/plan.js';
 export { DrillTake, type DrillFrame, type Sight, type PlacedReach, type StandingFrame } from './player/drillTake.js';
 export { outlineOf, reachesAt, type ShownReach } from './combat/moves/reachesAt.js';
 export { drawnFor, type DrawnReach } from './combat/moves/drawnReach.js';
-export { isAsDrawn } from './checks/moveFindings.js';
+export { drawnWords, isAsDrawn } from './checks/moveFindings.js';
 export { keyLimits } from './combat/moves/moveKeys.js';
 export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
 export { facingReach } from './combat/moves/meetingWall.js';

@@ -22,7 +22,7 @@ export function moveFindings({ actors, sequences }: Pick<Project, 'actors' | 'se
           {
             severity: 'warning',
             path: formatPath(['actors', i, 'moves', k, 'contacts', j, 'reach']),
-            message: `reaches ${words(own)}, evenly, mirrored to the left; "${drawn.effect}" of "${sequence.id}" draws ${words(drawn)}${drawn.even ? '' : ', not evenly'}${drawn.mirrored ? '' : ', turned to the left'}`,
+            message: `reaches ${words(own)}, evenly, mirrored to the left; "${drawn.effect}" of "${sequence.id}" draws ${drawnWords(drawn)}`,
             finding: 'drawn otherwise',
           },
         ];
@@ -44,6 +44,11 @@ export function isAsDrawn(own: Sweep, drawn: DrawnReach): boolean {
     near(own.begins, drawn.begins, unseen.seconds) &&
     near(own.live, drawn.live, unseen.seconds)
   );
+}
+
+/** What a sweep draws, in words. */
+export function drawnWords(drawn: DrawnReach): string {
+  return `${words(drawn)}${drawn.even ? '' : ', not evenly'}${drawn.mirrored ? '' : ', turned to the left'}`;
 }
 
 function words({ begins, live, reach: { length, from, to } }: Sweep): string {

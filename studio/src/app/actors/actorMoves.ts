@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Actor, Project } from '@undatio/core';
-import { drawnFor, freeId, isAsDrawn, keyLimits, moveLength, poses, type DrawnReach, type Reach } from '@undatio/core/internal';
+import { drawnFor, drawnWords, freeId, isAsDrawn, keyLimits, moveLength, poses, type DrawnReach, type Reach } from '@undatio/core/internal';
 import { newDrill } from '../drills/drillEdits';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
@@ -277,11 +277,7 @@ export class ActorMoves {
   protected readonly drawn = computed(() => {
     const drawn = this.drawnReach();
     if (!drawn) return undefined;
-    const { effect, begins, live, reach, even, mirrored } = drawn;
-    const how = [...(even ? [] : ['not evenly']), ...(mirrored ? [] : ['turned, not mirrored, to the left'])];
-    return {
-      words: [`“${effect}”: ${reach.length} px, ${reach.from} to ${reach.to}°, at ${begins} s for ${live} s`, ...how].join(', '),
-    };
+    return `“${drawn.effect}” draws ${drawnWords(drawn)}.`;
   });
 
   protected asDrawn(): void {

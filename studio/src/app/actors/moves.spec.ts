@@ -126,7 +126,7 @@ describe('the moves of an actor', () => {
   });
 
   it('tell where what they reach is not what is drawn, and reach that', async () => {
-    expect(element().textContent).toContain('“slash”: 150 px, -60 to 60°, at 0.32 s for 0.2 s');
+    expect(element().textContent).toContain('“slash” draws 150 px from -60 to 60° at 0.32 s for 0.2 s.');
     await press('Reach as it is drawn');
     const [contact] = move().contacts;
     expect(contact).toEqual(jasmine.objectContaining({ after: 0.02, live: 0.2, reach: { shape: 'arc', length: 150, from: -60, to: 60 } }));

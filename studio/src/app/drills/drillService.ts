@@ -56,11 +56,10 @@ export class DrillService {
   });
   readonly take = computed(() => {
     const [shown, plan] = [this.shown(), this.rules.plan()];
-    this.again();
     if (!shown || !plan) return undefined;
     const take = new DrillTake({ run: shown.run, bodies: this.bodies(), planOf: plan.planOf });
     take.showsReaches = this.reaches();
-    const held = untracked(this.held);
+    const held = this.held();
     if (held) take.sight = held;
     return take;
   });
@@ -68,14 +67,9 @@ export class DrillService {
   private readonly held = signal<Sight | undefined>(undefined);
 
   holdSight(isHeld: boolean): void {
-    const take = this.take();
-    this.held.set(isHeld ? take?.sight : undefined);
-    // Let go, it is looked at as it is by then.
-    if (!isHeld) this.again.update((times) => times + 1);
+    this.held.set(isHeld ? this.take()?.sight : undefined);
   }
 
-  /** Rises when the take is to be made anew though nothing of the drill has changed. */
-  private readonly again = signal(0);
   /** Whether the stage shows what moves reach. */
   readonly reaches = signal(true);
   /** The same list while nobody changes, so that the stage is not drawn anew. */

@@ -1,9 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, output, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Drill } from '@undatio/core';
 import type { DrillTake } from '@undatio/core/internal';
-import { StageSetUps } from '../stage/stageSetUps';
-import { contactPlace, stageScale } from '../stage/stageView';
+import { stageWindow } from '../stage/stageWindow';
 import { wallsOf } from './drillEdits';
 import { DrillPlaces } from './drillPlaces';
 import { DrillService } from './drillService';
@@ -15,7 +13,7 @@ import { DrillService } from './drillService';
   imports: [DrillPlaces],
   template: `
     <svg role="group" aria-label="Places on the stage">
-      <g [attr.transform]="world()">
+      <g [attr.transform]="window.transform()">
         @for (wall of walls(); track $index) {
           <line class="wall" [attr.x1]="wall.x1" [attr.x2]="wall.x2" [attr.y1]="wall.y1" [attr.y2]="wall.y2" />
         }
@@ -23,7 +21,7 @@ import { DrillService } from './drillService';
           undDrillPlaces
           [drill]="drill()"
           [picked]="picked()"
-          [unit]="1 / scale()"
+          [unit]="1 / window.scale()"
           [starts]="all()"
           [pickedOnly]="!all()"
           (pick)="pick.emit($event)"
@@ -64,37 +62,6 @@ export class StagePlaces {
   readonly pick = output<number>();
 
   protected readonly drills = inject(DrillService);
-  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
-  private readonly size = signal({ width: 1, height: 1 });
-  /** Stage px for one of the drill's. */
-  protected readonly scale = computed(() =>
-    stageScale({
-      conventions: this.onStage()?.project.conventions ?? { viewWidth: 960, viewHeight: 540 },
-      ...this.size(),
-      zoom: this.onStage()?.setUp?.zoom,
-      sight: this.take().sight,
-    }),
-  );
-  protected readonly world = computed(() => {
-    const { width, height } = this.size();
-    return `translate(${width * contactPlace.x} ${height * contactPlace.y}) scale(${this.scale()})`;
-  });
-  protected readonly walls = computed(() => {
-    const { width, height } = this.size();
-    const scale = this.scale();
-    const seen = {
-      x: (-width * contactPlace.x) / scale,
-      y: (-height * contactPlace.y) / scale,
-      width: width / scale,
-      height: height / scale,
-    };
-    return wallsOf(this.take().run.drill.edges ?? {}, seen);
-  });
-
-  constructor() {
-    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    const watch = new ResizeObserver(([{ contentRect }]) => this.size.set({ width: contentRect.width, height: contentRect.height }));
-    watch.observe(host);
-    inject(DestroyRef).onDestroy(() => watch.disconnect());
-  }
+  protected readonly window = stageWindow(() => this.take().sight);
+  protected readonly walls = computed(() => wallsOf(this.take().run.drill.edges ?? {}, this.window.seen()));
 }

@@ -1,11 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, DestroyRef, afterNextRender } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Effect } from '@undatio/core';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
-import { StageSetUps } from '../../stage/stageSetUps';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
-import { contactPlace, stageScale } from '../../stage/stageView';
+import { stageWindow } from '../../stage/stageWindow';
 import { OpenLane } from '../openLane';
 import { withEffect } from '../sequenceEdits';
 import { shapeOf, type ShapeHandle } from './shapes';
@@ -21,7 +20,7 @@ const keyStep = 4;
   template: `
     @if (shape(); as drawn) {
       <svg role="group" [attr.aria-label]="'Shape of ' + name()">
-        <g [attr.transform]="world()">
+        <g [attr.transform]="window.transform()">
           @for (path of drawn.guides; track $index) {
             <path class="guide" [attr.d]="path" />
           }
@@ -37,7 +36,7 @@ const keyStep = 4;
             [attr.aria-label]="handle.name"
             [attr.aria-valuetext]="handle.value"
             aria-valuenow="0"
-            [attr.transform]="'translate(' + screenX(handle.x) + ' ' + screenY(handle.y) + ')'"
+            [attr.transform]="placed(handle)"
             (undDrag)="drag($event, handle)"
             (keydown)="key($event, handle)"
           >
@@ -113,17 +112,8 @@ export class StageHandles {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
-  private readonly size = signal({ width: 0, height: 0 });
-  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
-  private readonly project = computed(() => this.onStage()?.project);
-  /** Stage px for one world px. */
-  private readonly scale = computed(() =>
-    stageScale({
-      conventions: this.project()?.conventions ?? { viewWidth: 960, viewHeight: 540 },
-      ...this.size(),
-      zoom: this.onStage()?.setUp?.zoom,
-    }),
-  );
+  protected readonly window = stageWindow();
+  private readonly project = computed(() => this.window.onStage()?.project);
 
   private readonly effect = computed(() => this.stage()?.sequence.effects.find(({ id }) => id === this.opened.id()));
   protected readonly name = computed(() => this.effect()?.label ?? this.effect()?.id ?? '');
@@ -136,23 +126,9 @@ export class StageHandles {
     const blow = direction && Number(payload[direction.name] ?? direction.default);
     return shapeOf(effect, { standing: this.projects.compileContext(project).standing, blow });
   });
-  protected readonly world = computed(() => `translate(${this.screenX(0)} ${this.screenY(0)}) scale(${this.scale()})`);
-
-  constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(() => {
-      const watch = new ResizeObserver(([{ contentRect }]) => this.size.set({ width: contentRect.width, height: contentRect.height }));
-      watch.observe(this.element.nativeElement);
-      destroyed.onDestroy(() => watch.disconnect());
-    });
-  }
-
-  protected screenX(x: number): number {
-    return this.size().width * contactPlace.x + x * this.scale();
-  }
-
-  protected screenY(y: number): number {
-    return this.size().height * contactPlace.y + y * this.scale();
+  protected placed({ x, y }: ShapeHandle): string {
+    const at = this.window.toWindow({ x, y });
+    return `translate(${at.x} ${at.y})`;
   }
 
   protected drag({ phase, event, gesture }: Drag, handle: ShapeHandle): void {
@@ -160,8 +136,7 @@ export class StageHandles {
     if (phase === 'start') event.preventDefault();
     if (phase !== 'move') return;
     const { left, top } = this.element.nativeElement.getBoundingClientRect();
-    const x = (event.clientX - left - this.size().width * contactPlace.x) / this.scale();
-    const y = (event.clientY - top - this.size().height * contactPlace.y) / this.scale();
+    const { x, y } = this.window.toWorld({ x: event.clientX - left, y: event.clientY - top });
     this.change(handle, x, y, gesture);
   }
 
