@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { readProject, storedSettingsOf, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
 import { compileContext, compileSequence, listedCollections, strike, type EngineTake, type Rgba } from '@undatio/core/internal';
 import { ProjectService } from './app/project/projectService';
-import type { StageTake } from './app/playback/strikeService';
+import type { StageTake } from './app/playback/stageTake';
 
 /** Small projects for specs, and what can be read from their takes. */
 

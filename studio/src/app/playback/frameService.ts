@@ -3,7 +3,8 @@ import type { Frame } from '@undatio/core';
 import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
 import { combineLatest, filter, map, shareReplay } from 'rxjs';
 import { PlaybackService } from './playbackService';
-import { sampler, StrikeService, type Run, type StageTake } from './strikeService';
+import { sampler, type Run, type StageTake } from './stageTake';
+import { StrikeService } from './strikeService';
 
 /** The instant that is shown, sampled. The frame is written over by the next. */
 export interface ShownFrame {

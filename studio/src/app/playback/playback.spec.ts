@@ -8,7 +8,8 @@ import { RapidFire } from '@undatio/core/internal';
 import { openProject, projectWith } from '../../testing';
 import type { ProjectService } from '../project/projectService';
 import { PlaybackService, type PlayStart } from './playbackService';
-import { StrikeService, type StageTake } from './strikeService';
+import type { StageTake } from './stageTake';
+import { StrikeService } from './strikeService';
 
 const project = projectWith([
   { kind: 'flash', id: 'flash', duration: 0.1, amount: { drive: 'damage', in: [0, 50], out: [0, 1] }, envelope: [{ at: 0, value: 1 }] },

@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import type { Drill, Payload } from '@undatio/core';
 import { BehaviorSubject, Subject } from 'rxjs';
-import { StrikeService, type Run } from './strikeService';
+import type { Run } from './stageTake';
+import { StrikeService } from './strikeService';
 
 export const speeds = [1, 0.5, 0.25, 0.1] as const;
 /** 0 follows the display. */

@@ -1,100 +1,11 @@
 import { inject, Injectable } from '@angular/core';
-import { DocumentError, type EventType, type Frame, type Payload, type Project, type Sequence } from '@undatio/core';
-import {
-  fittingPayload,
-  compileSequence,
-  DrillTake,
-  RapidFire,
-  strike,
-  tidy,
-  type Blow,
-  type CompileContext,
-  type DrillFrame,
-  type EngineTake,
-  type RapidFrame,
-  type SequencePlan,
-  type Stand,
-} from '@undatio/core/internal';
+import type { EventType, Payload, Project, Sequence } from '@undatio/core';
+import type { DrillTake } from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, of, shareReplay, switchMap } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 import { StageSetUps } from '../stage/stageSetUps';
-
-/** What is struck next. */
-export interface StrikeSettings {
-  readonly sequence: string;
-  readonly payload: Payload;
-  readonly seed: number;
-  /** A pinned seed stays; otherwise each strike draws the next. */
-  readonly pinned: boolean;
-  readonly solo: readonly string[];
-  /** How far to the right of contact the view and the ear are, in px; negative is to the left. */
-  readonly listener: number;
-  readonly rapid: RapidSettings;
-  /** How much health the practice target has before the next blow, of 1. */
-  readonly health: number;
-}
-
-/** The fields by which an event tells the target's health before and after its blow. */
-const healthFields = ['healthBefore', 'healthAfter'];
-/** Damage that takes all of a practice target's health. */
-const wholeHealth = 100;
-
-/** Whether an event's payload tells health, which the stage then keeps itself. */
-export function tellsHealth(event: EventType | undefined): boolean {
-  return healthFields.every((name) => event?.fields.some((field) => field.name === name));
-}
-
-/** What a blow leaves of the target's health. */
-export function healthAfter(event: EventType, payload: Payload, before: number): number {
-  const damage = event.fields.find(({ name }) => name === 'damage');
-  return Math.max(0, tidy(before - Number(payload['damage'] ?? damage?.default ?? 0) / wholeHealth));
-}
-
-/** The payload with the health that the target has now. */
-function withHealth(event: EventType | undefined, payload: Payload, before: number): Payload {
-  return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
-}
-
-/** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */
-export interface RapidSettings {
-  readonly on: boolean;
-  /** Seconds from one strike to the next. */
-  readonly every: number;
-  readonly strikes: number;
-  /** How many targets take turns: the target, then the bystanders. */
-  readonly targets: number;
-  /** Degrees by which the blow's direction turns from strike to strike. */
-  readonly turn: number;
-}
-
-/** What can be played and looked at at any instant. */
-export type Run = EngineTake | RapidFire | DrillTake;
-
-/** Samples a run again and again into one frame of its own. */
-export function sampler(run: Run): (t: number) => Frame | RapidFrame | DrillFrame {
-  if (run instanceof DrillTake) {
-    const frame = run.createFrame();
-    return (t) => run.sample(t, frame);
-  }
-  if (run instanceof RapidFire) {
-    const frame = run.createFrame();
-    return (t) => run.sample(t, frame);
-  }
-  const frame = run.createFrame();
-  return (t) => run.sample(t, frame);
-}
-
-/** The take on the stage, or why there is none. */
-export interface StageTake {
-  readonly sequence: Sequence;
-  readonly event: EventType | undefined;
-  readonly take: EngineTake | undefined;
-  /** What is played: the take alone, or many blows in rapid fire. */
-  readonly run: Run | undefined;
-  readonly problem: string | undefined;
-  /** The soloed effects that are still there: one that was removed silences nobody. */
-  readonly solo: readonly string[];
-}
+import type { RapidSettings, StageTake, StrikeSettings } from './stageTake';
+import { healthAfter, Striker, tellsHealth } from './striker';
 
 /** Owns what is struck, and keeps the take that follows from it and from the documents. */
 @Injectable({ providedIn: 'root' })
@@ -111,11 +22,7 @@ export class StrikeService {
     rapid: { on: false, every: 0.22, strikes: 6, targets: 1, turn: 0 },
     health: 1,
   });
-  /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
-  private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
-  private plansFor: CompileContext | undefined;
-  /** The take before, from which the next takes over what has not changed. */
-  private last: EngineTake | undefined;
+  private readonly striker = new Striker();
   /** Whether the target has been struck since it was whole. */
   private struck = false;
 
@@ -136,7 +43,7 @@ export class StrikeService {
         a.project.actors === b.project.actors &&
         a.project.events === b.project.events,
     ),
-    map(({ project, settings, sequence }) => this.strikeNow(project, settings, sequence)),
+    map(({ project, settings, sequence }) => this.striker.strike(project, settings, sequence)),
   );
   /** What is on the stage: the drill that is shown, or the strike. */
   readonly stage$ = this.drill.pipe(
@@ -226,69 +133,4 @@ export class StrikeService {
     const event = project?.sequences.find(({ id }) => id === sequence)?.event;
     return project?.events.find(({ id }) => id === event);
   }
-
-  private strikeNow(project: Project, asked: StrikeSettings, sequence: Sequence): StageTake {
-    const event = project.events.find(({ id }) => id === sequence.event);
-    const settings = { ...asked, payload: fittingPayload(event?.fields ?? [], asked.payload) };
-    const { payload, seed, solo, listener } = settings;
-    const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
-    const plan = this.planOf(project, sequence);
-    if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
-    const from = { x: listener, y: 0 };
-    const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
-    const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
-    const run = settings.rapid.on ? rapidFire(plan, event, settings, heard, project) : take;
-    return { sequence, event, take, run, problem: undefined, solo: heard };
-  }
-
-  private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {
-    const context = this.projects.compileContext(project);
-    if (context !== this.plansFor) this.plans = new WeakMap();
-    this.plansFor = context;
-    const known = this.plans.get(sequence);
-    if (known) return known;
-    let plan: SequencePlan | DocumentError;
-    try {
-      plan = compileSequence(sequence, [sequence.id], context);
-    } catch (error) {
-      if (!(error instanceof DocumentError)) throw error;
-      plan = error;
-    }
-    this.plans.set(sequence, plan);
-    return plan;
-  }
-}
-
-/** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */
-function rapidFire(
-  plan: SequencePlan,
-  event: EventType | undefined,
-  settings: StrikeSettings,
-  solo: readonly string[],
-  { actors, stopBudget }: Project,
-): RapidFire {
-  const { payload, rapid, listener, seed } = settings;
-  const { places } = plan.standing;
-  const ofRole = (role: string): Project['actors'] => actors.filter((actor) => actor.role === role);
-  const [target] = ofRole('target');
-  const targets: Stand[] = [
-    { actor: target, place: places.target },
-    ...ofRole('bystander').map((actor, i) => ({ actor, place: places.others[i] })),
-  ];
-  const count = Math.min(rapid.targets, targets.length);
-  const direction = plan.event.fields.find(({ type }) => type === 'direction');
-  const healths = targets.map((_stand, k) => (k === 0 ? settings.health : 1));
-  const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
-    const struck = i % count;
-    const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
-    const worn = withHealth(event, { ...payload, ...turned }, healths[struck]);
-    healths[struck] = Number(worn['healthAfter'] ?? 1) || 1;
-    return { payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
-  });
-  return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget }, blows);
-}
-
-/** The same direction within -180 to 180. */
-function wrapDegrees(angle: number): number {
-  return ((((angle + 180) % 360) + 360) % 360) - 180;
 }

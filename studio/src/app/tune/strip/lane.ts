@@ -4,7 +4,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import { type Asset, type Effect, type Sequence } from '@undatio/core';
 import { effectKinds, valueSpan, type EnvelopePoint, type GradientPoint, type NumberValue, type TimedFiring } from '@undatio/core/internal';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
-import { StrikeService, type StageTake } from '../../playback/strikeService';
+import type { StageTake } from '../../playback/stageTake';
+import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';

@@ -1,0 +1,121 @@
+import { DocumentError, type EventType, type Payload, type Project, type Sequence } from '@undatio/core';
+import {
+  compileContext,
+  compileSequence,
+  fittingPayload,
+  RapidFire,
+  strike,
+  tidy,
+  type Blow,
+  type CompileContext,
+  type EngineTake,
+  type SequencePlan,
+  type Stand,
+} from '@undatio/core/internal';
+import type { StageTake, StrikeSettings } from './stageTake';
+
+/** The fields by which an event tells the target's health before and after its blow. */
+const healthFields = ['healthBefore', 'healthAfter'];
+/** Damage that takes all of a practice target's health. */
+const wholeHealth = 100;
+
+/** Whether an event's payload tells health, which the stage then keeps itself. */
+export function tellsHealth(event: EventType | undefined): boolean {
+  return healthFields.every((name) => event?.fields.some((field) => field.name === name));
+}
+
+/** What a blow leaves of the target's health. */
+export function healthAfter(event: EventType, payload: Payload, before: number): number {
+  const damage = event.fields.find(({ name }) => name === 'damage');
+  return Math.max(0, tidy(before - Number(payload['damage'] ?? damage?.default ?? 0) / wholeHealth));
+}
+
+/** The payload with the health that the target has now. */
+function withHealth(event: EventType | undefined, payload: Payload, before: number): Payload {
+  return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
+}
+
+/** Strikes sequences of projects as they stand, and keeps what need not be made anew from strike to strike. */
+export class Striker {
+  /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
+  private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
+  private contextFor: Pick<Project, 'events' | 'assets' | 'actors'> | undefined;
+  private context: CompileContext | undefined;
+  /** The take before, from which the next takes over what has not changed. */
+  private last: EngineTake | undefined;
+
+  /** The take that follows from a sequence and what it is struck with, or why there is none. */
+  strike(project: Project, asked: StrikeSettings, sequence: Sequence): StageTake {
+    const event = project.events.find(({ id }) => id === sequence.event);
+    const settings = { ...asked, payload: fittingPayload(event?.fields ?? [], asked.payload) };
+    const { payload, seed, solo, listener } = settings;
+    const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
+    const plan = this.planOf(project, sequence);
+    if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
+    const from = { x: listener, y: 0 };
+    const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
+    const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
+    const run = settings.rapid.on ? rapidFire(plan, event, settings, heard, project) : take;
+    return { sequence, event, take, run, problem: undefined, solo: heard };
+  }
+
+  /** What sequences of a project refer to, ready for compiling; made anew only when that changes. */
+  contextOf({ events, assets, actors, ...others }: Project): CompileContext {
+    const { contextFor } = this;
+    if (!this.context || contextFor?.events !== events || contextFor.assets !== assets || contextFor.actors !== actors) {
+      this.contextFor = { events, assets, actors };
+      this.context = compileContext({ ...others, events, assets, actors });
+      this.plans = new WeakMap();
+    }
+    return this.context;
+  }
+
+  private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {
+    const context = this.contextOf(project);
+    const known = this.plans.get(sequence);
+    if (known) return known;
+    let plan: SequencePlan | DocumentError;
+    try {
+      plan = compileSequence(sequence, [sequence.id], context);
+    } catch (error) {
+      if (!(error instanceof DocumentError)) throw error;
+      plan = error;
+    }
+    this.plans.set(sequence, plan);
+    return plan;
+  }
+}
+
+/** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */
+function rapidFire(
+  plan: SequencePlan,
+  event: EventType | undefined,
+  settings: StrikeSettings,
+  solo: readonly string[],
+  { actors, stopBudget }: Project,
+): RapidFire {
+  const { payload, rapid, listener, seed } = settings;
+  const { places } = plan.standing;
+  const ofRole = (role: string): Project['actors'] => actors.filter((actor) => actor.role === role);
+  const [target] = ofRole('target');
+  const targets: Stand[] = [
+    { actor: target, place: places.target },
+    ...ofRole('bystander').map((actor, i) => ({ actor, place: places.others[i] })),
+  ];
+  const count = Math.min(rapid.targets, targets.length);
+  const direction = plan.event.fields.find(({ type }) => type === 'direction');
+  const healths = targets.map((_stand, k) => (k === 0 ? settings.health : 1));
+  const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
+    const struck = i % count;
+    const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
+    const worn = withHealth(event, { ...payload, ...turned }, healths[struck]);
+    healths[struck] = Number(worn['healthAfter'] ?? 1) || 1;
+    return { payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
+  });
+  return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget }, blows);
+}
+
+/** The same direction within -180 to 180. */
+function wrapDegrees(angle: number): number {
+  return ((((angle + 180) % 360) + 360) % 360) - 180;
+}
