@@ -1,6 +1,6 @@
 import type { Actor, Drill, Project } from '@undatio/core';
 import { newProject } from '@undatio/core/internal';
-import { firstDifference } from './drillService';
+import { firstDifference } from './logDifference';
 import { actWords, bodiesOf, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
 
 const whole: Project = newProject(

@@ -1,20 +1,12 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { DocumentError, type Actor, type Drill, type KitActor } from '@undatio/core';
-import {
-  DrillTake,
-  runAndJudge,
-  runDrill,
-  type CombatPlan,
-  type DrillRun,
-  type LogEntry,
-  type Sight,
-  type Verdict,
-} from '@undatio/core/internal';
+import { DrillTake, runAndJudge, runDrill, type CombatPlan, type DrillRun, type Sight, type Verdict } from '@undatio/core/internal';
 import { StageLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
 import { bodiesOf, joinedIn, type StageBody } from './drillEdits';
+import { firstDifference } from './logDifference';
 
 /** A drill as it goes, with what it was held against. */
 export interface Shown {
@@ -149,22 +141,4 @@ export class DrillService {
     const id = this.looked();
     if (id !== undefined) this.projects.editDocument(`drills/${id}`, label, (before) => change(before as Drill), gesture);
   }
-}
-
-/** The first line in which two logs differ, in words. */
-export function firstDifference(a: readonly LogEntry[], b: readonly LogEntry[]): string | undefined {
-  for (let i = 0; i < Math.max(a.length, b.length); i++) {
-    const [one, other] = [a.at(i), b.at(i)];
-    if (JSON.stringify(one) === JSON.stringify(other)) continue;
-    const at = Math.min(one?.at ?? Infinity, other?.at ?? Infinity);
-    return `first at ${Number(at.toFixed(3))} s: ${line(one)} — now ${line(other)}`;
-  }
-  return undefined;
-}
-
-function line(entry: LogEntry | undefined): string {
-  if (!entry) return 'nothing';
-  const answered = entry.rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : []));
-  const harm = entry.happened.flatMap((one) => (one.what === 'harm' ? [`harm ${Number(one.points.toFixed(3))}`] : []));
-  return `${entry.event} on ${entry.target || 'nobody'}: ${[...answered, ...harm].join(', ') || 'no rung'}`;
 }

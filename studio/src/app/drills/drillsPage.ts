@@ -15,6 +15,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Drill } from '@undatio/core';
+import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
@@ -71,6 +72,7 @@ export class DrillsPage {
 
   private readonly projects = inject(ProjectService);
   private readonly playback = inject(PlaybackService);
+  private readonly kept = inject(KeptService);
   protected readonly recorder = inject(DrillRecorder);
   protected readonly drills = inject(DrillService);
   protected readonly address = inject(ScreenAddress);
@@ -206,5 +208,7 @@ export class DrillsPage {
     } else if (event.key === '[') this.playback.step(-1);
     else if (event.key === ']') this.playback.step(1);
     else if (event.key.toLowerCase() === 'l') this.playback.set({ loop: !this.playback.current.loop });
+    else if (event.key === 'k') this.kept.keep();
+    else if (event.key === 'c') this.kept.turnLook();
   }
 }

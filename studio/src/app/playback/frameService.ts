@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { Frame } from '@undatio/core';
 import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
-import { combineLatest, filter, map, shareReplay } from 'rxjs';
+import { combineLatest, filter, map, shareReplay, type Observable } from 'rxjs';
 import { PlaybackService } from './playbackService';
 import { sampler, type Run, type StageTake } from './stageTake';
 import { StrikeService } from './strikeService';
@@ -11,6 +11,9 @@ export interface ShownFrame {
   readonly stage: StageTake;
   readonly frame: Frame | RapidFrame | DrillFrame;
 }
+
+/** Frames as they are to be drawn; whoever emits them writes over the one before. */
+export type ShownFrames = Observable<Pick<ShownFrame, 'frame'>>;
 
 /** Samples what is played at the playhead, once for all who look at it: the stage, the hand and the numbers of the instant. */
 @Injectable({ providedIn: 'root' })

@@ -77,6 +77,11 @@ export class StrikeService {
     this.change({ sequence, payload, solo: [], health: 1 });
   }
 
+  /** Strikes all as it was struck before: sequence, payload, seed and listener. */
+  take({ sequence, payload, seed, solo, listener, rapid, health }: StrikeSettings): void {
+    this.change({ sequence, payload, seed, solo, listener, rapid, health });
+  }
+
   setField(name: string, value: number | string | boolean): void {
     this.change({ payload: { ...this.current.payload, [name]: value } });
   }

@@ -59,6 +59,12 @@ export class Striker {
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
 
+  /** The payload that a sequence is struck with: what its event has not is left out, and health is kept. */
+  payloadOf(project: Project, { payload, health }: StrikeSettings, sequence: Sequence): Payload {
+    const event = project.events.find(({ id }) => id === sequence.event);
+    return withHealth(event, fittingPayload(event?.fields ?? [], payload), health);
+  }
+
   /** What sequences of a project refer to, ready for compiling; made anew only when that changes. */
   contextOf({ events, assets, actors, ...others }: Project): CompileContext {
     const { contextFor } = this;

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { AudioService } from '../playback/audioService';
+import { DifferenceTable } from '../compare/differenceTable';
 import { HandService } from '../playback/handService';
+import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
@@ -23,13 +25,17 @@ import { Transport } from './stage/transport';
 @Component({
   selector: 'und-tune-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
+  imports: [DifferenceTable, PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
   template: `
     @if (load().type === 'ready') {
       <und-ribbon />
-      <und-stage [background]="background()" />
+      <und-stage [background]="background()" [compares]="true" />
       <section class="pad" aria-label="Strike pad">
-        <und-strike-pad />
+        @if (kept.table() && kept.kept()) {
+          <und-difference-table />
+        } @else {
+          <und-strike-pad />
+        }
         <und-readout-list />
       </section>
       <und-transport [(background)]="background" />
@@ -100,7 +106,8 @@ import { Transport } from './stage/transport';
       padding: 0.4rem 0.7rem;
       min-height: 0;
     }
-    und-strike-pad {
+    und-strike-pad,
+    und-difference-table {
       flex: 1 1 auto;
       min-height: 0;
       overflow-y: auto;
@@ -146,6 +153,7 @@ export class TunePage {
     (hasOwn, before?: StageBackground): StageBackground => (hasOwn ? 'own' : before && before !== 'own' ? before : 'dark'),
   );
   protected readonly layout = inject(TuneLayout);
+  protected readonly kept = inject(KeptService);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
@@ -171,6 +179,12 @@ export class TunePage {
     });
   }
 
+  private swap(): void {
+    const id = this.kept.kept()?.sequence.id;
+    this.kept.swap();
+    if (id !== undefined) this.address.turnTo('tune', [id]);
+  }
+
   private key(event: KeyboardEvent): void {
     if (event.key === 'Tab') this.pointed = false;
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
@@ -180,6 +194,9 @@ export class TunePage {
       ']': () => this.playback.step(1),
       l: () => this.playback.set({ loop: !this.playback.current.loop }),
       f: () => this.alone.set(!this.alone()),
+      k: () => this.kept.keep(),
+      j: () => this.swap(),
+      c: () => this.kept.turnLook(),
       ...(this.alone() && { Escape: () => this.alone.set(false) }),
     };
     if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { bakedRow, ReadoutScan, type EngineTake, type ReadoutOptions, type Readouts } from '@undatio/core/internal';
-import { debounceTime, map, Observable, of, switchMap, throttleTime } from 'rxjs';
+import { bakedRow, readoutDifferences, readoutRows, readoutWords } from '@undatio/core/internal';
+import { debounceTime, map, of, switchMap, throttleTime } from 'rxjs';
 import { FrameService } from '../../playback/frameService';
+import { KeptService } from '../../playback/keptService';
+import { measured, readoutOptions } from '../../playback/measuredReadouts';
 import { StrikeService } from '../../playback/strikeService';
 import { StageSetUps } from '../../stage/stageSetUps';
 
@@ -15,7 +17,12 @@ import { StageSetUps } from '../../stage/stageSetUps';
       @for (row of rows(); track row.name) {
         <div>
           <dt [title]="row.about">{{ row.name }}</dt>
-          <dd class="number">{{ row.text }}</dd>
+          <dd class="number">
+            @if (row.was; as was) {
+              <span class="was" [title]="'Kept: ' + was">{{ row.change }}</span>
+            }
+            {{ row.text }}
+          </dd>
         </div>
       }
     </dl>
@@ -67,6 +74,10 @@ import { StageSetUps } from '../../stage/stageSetUps';
       margin: 0;
       white-space: nowrap;
     }
+    .was {
+      color: var(--contact);
+      font-size: 0.625rem;
+    }
     summary {
       font-size: 0.75rem;
       cursor: pointer;
@@ -78,6 +89,7 @@ import { StageSetUps } from '../../stage/stageSetUps';
 export class ReadoutList {
   private readonly strikes = inject(StrikeService);
   private readonly frames = inject(FrameService);
+  private readonly kept = inject(KeptService);
   /** Whether the numbers of the instant are looked at; while they are not, nobody reads them. */
   protected readonly reading = signal(false);
   private readonly row = toSignal(
@@ -99,21 +111,29 @@ export class ReadoutList {
     this.strikes.stage$.pipe(
       // Once a drag rests, so that it costs the drag nothing.
       debounceTime(100),
-      switchMap(({ take }) => (take ? measured(take, this.options()) : of(undefined))),
+      switchMap(({ take }) => (take ? measured(take, readoutOptions(this.project())) : of(undefined))),
+    ),
+  );
+
+  /** The kept take's readings, to hold these against. */
+  private readonly readKept = toSignal(
+    toObservable(this.kept.shown).pipe(
+      debounceTime(100),
+      switchMap((kept) => (kept?.take ? measured(kept.take, readoutOptions(this.project())) : of(undefined))),
     ),
   );
 
   protected readonly rows = computed(() => {
-    const read = this.read();
-    return read ? rowsOf(read) : [];
+    const [read, kept] = [this.read(), this.readKept()];
+    if (!read) return [];
+    const moved = new Map((kept ? readoutDifferences(kept, read) : []).map((one) => [one.key, one]));
+    return readoutRows(read).map((row) => {
+      const was = moved.get(row.key)?.before;
+      const share = row.key === 'peakShift' ? ` ${(read.shiftShare * 100).toFixed(read.shiftShare < 0.1 ? 1 : 0)} %` : '';
+      const text = `${readoutWords(row)}${was === undefined ? share : ''}`;
+      return { ...row, text, was, change: was === undefined ? '' : changeWords(row.value, kept?.[row.key], read[row.key]) };
+    });
   });
-
-  private options(): ReadoutOptions {
-    const project = this.project();
-    const { viewWidth = 960, viewHeight = 540 } = project?.conventions ?? {};
-    const bodies = (['source', 'target'] as const).flatMap((role) => project?.actors.find((actor) => actor.role === role) ?? []);
-    return { view: { width: viewWidth, height: viewHeight }, bodies, assets: project?.assets ?? [] };
-  }
 
   protected readonly instant = computed(() =>
     Object.entries(this.row() ?? {}).map(([name, value]) => ({
@@ -124,63 +144,8 @@ export class ReadoutList {
   );
 }
 
-/** Milliseconds that one slice of the measuring may take. */
-const sliceMilliseconds = 2;
-
-/** Emits the take's readings once, when all of it has been looked at; gives up when unsubscribed. */
-function measured(take: EngineTake, options: ReadoutOptions): Observable<Readouts> {
-  return new Observable((subscriber) => {
-    const scan = new ReadoutScan(take, options);
-    let waiting = 0;
-    const slice = (): void => {
-      const until = performance.now() + sliceMilliseconds;
-      while (performance.now() < until) {
-        if (!scan.advance(1)) continue;
-        subscriber.next(scan.result());
-        subscriber.complete();
-        return;
-      }
-      // One slice a frame: what is left of the frame belongs to the drag.
-      waiting = requestAnimationFrame(slice);
-    };
-    waiting = requestAnimationFrame(slice);
-    return () => cancelAnimationFrame(waiting);
-  });
-}
-
-interface ReadoutRow {
-  readonly name: string;
-  readonly text: string;
-  readonly about: string;
-}
-
-/** The readings in words and units; what nothing in the take comes to is left out. */
-function rowsOf(read: Readouts): ReadoutRow[] {
-  const row = (name: string, text: string, about: string, shown = true): ReadoutRow[] => (shown ? [{ name, text, about }] : []);
-  const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
-  return [
-    ...row('Visible', `${read.visibleTime.toFixed(2)} s`, 'From the first thing seen to the last.'),
-    ...row(
-      'Shift',
-      `${read.peakShift.toFixed(read.peakShift < 10 ? 1 : 0)} px ${percent(read.shiftShare)}`,
-      'Farthest the view is from rest, and of its width.',
-    ),
-    ...row('Hit-stop', `${(read.hitStopTotal * 1000).toFixed(0)} ms`, 'Time for which the target stands still.'),
-    ...row('Slowed by', `${(read.slowedBy * 1000).toFixed(0)} ms`, 'What the target loses to slowing.', read.slowedBy > 0),
-    ...row('Flash', `${(read.peakFlash * 100).toFixed(0)} %`, 'Highest flash amount on the target.'),
-    ...row('Lit area', percent(read.flashArea), 'Largest share of the view lit at once.'),
-    ...row('Flash rate', `${read.flashRate} /s`, 'Most flashes in any one second.'),
-    ...row('Throw', `${read.peakThrow.toFixed(0)} px`, 'Farthest that a body is from rest.', read.peakThrow > 0),
-    ...row('Zoom', percent(read.peakZoom), 'Most that the view zooms.', read.peakZoom > 0),
-    ...row('Roll', `${read.peakRoll.toFixed(1)}°`, 'Farthest that the view turns.', read.peakRoll > 0),
-    ...row('Particles', String(read.peakParticles), 'Most particles at once.'),
-    ...row('Words', String(read.peakWords), 'Most numbers, letters and pictures at once.', read.peakWords > 0),
-    ...row('Voices', String(read.peakVoices), 'Most sounds at once.'),
-    ...row(
-      'Loudness',
-      Number.isFinite(read.loudness) ? `${read.loudness.toFixed(1)} dB` : 'silent',
-      'All sounds together at their loudest, against full scale; above 0 they clip.',
-    ),
-    ...row('Rumble', percent(read.peakRumble), 'Strongest motor.', read.peakRumble > 0),
-  ];
+/** Which way a reading moved from the kept one; the glyph alone says it, whatever the colours. */
+function changeWords(value: number, before: number | undefined, after: number): string {
+  if (before === undefined || !Number.isFinite(value)) return '·';
+  return after > before ? '▲' : '▼';
 }

@@ -5,6 +5,7 @@ import { PopoverModule, type Popover } from 'primeng/popover';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
 import { AudioService } from '../../playback/audioService';
+import { KeptService } from '../../playback/keptService';
 import { frameRates, PlaybackService, speeds } from '../../playback/playbackService';
 import { Choice, type Option } from '../../shared/choice';
 import { StageSetUps } from '../../stage/stageSetUps';
@@ -84,8 +85,9 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
         </div>
       </p-popover>
     }
+    <button type="button" class="plain" title="Keep this take to compare with (K)" (click)="kept.keep()">Keep</button>
     <span class="clock number" aria-live="off"
-      ><data class="seconds" [value]="time()">{{ seconds() }}</data> s · {{ frames() }} f</span
+      ><data class="seconds" [value]="time()">{{ seconds() }}</data> s<span class="frames"> · {{ frames() }} f</span></span
     >
     <button type="button" class="plain" [attr.aria-pressed]="audio().muted" (click)="sound.toggleMute()">Mute</button>
     <p-slider
@@ -109,6 +111,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       padding: 0.3rem 0.75rem;
       flex-wrap: nowrap;
       min-width: 0;
+      container-type: inline-size;
     }
     .plain,
     .clock,
@@ -135,11 +138,21 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       color: var(--warn);
       font-size: 0.75rem;
     }
+    /* Beside a drill there is room for the seconds alone. */
+    @container (max-width: 42rem) {
+      .frames {
+        display: none;
+      }
+      .clock {
+        min-width: 0;
+      }
+    }
   `,
 })
 export class Transport {
   protected readonly playback = inject(PlaybackService);
   protected readonly sound = inject(AudioService);
+  protected readonly kept = inject(KeptService);
   readonly background = model.required<StageBackground>();
   private readonly injector = inject(Injector);
   private readonly popover = viewChild<Popover>('popover');

@@ -13,6 +13,8 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type EffectName } from '@undatio/core';
 import { effectKinds, newEffect, RapidFire, tidy, type Family } from '@undatio/core/internal';
+import { KeptLane } from '../../compare/keptLane';
+import { KeptService } from '../../playback/keptService';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
@@ -40,7 +42,7 @@ const overscan = 240;
 @Component({
   selector: 'und-impact-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Lane, FamilyGlyph, Playhead],
+  imports: [KeptLane, Lane, FamilyGlyph, Playhead],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
   host: {
@@ -99,6 +101,14 @@ export class ImpactStrip {
     return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
   });
   protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
+  private readonly kept = inject(KeptService);
+  /** What is kept of every lane; a drill has none. */
+  protected readonly ghosts = computed(() => this.kept.shown()?.take?.firings ?? []);
+  /** Lanes that only the kept take has. */
+  protected readonly keptOnly = computed(() => {
+    const own = new Set(this.effects().map(({ id }) => id));
+    return this.kept.kept()?.sequence.effects.filter(({ id }) => !own.has(id)) ?? [];
+  });
 
   constructor() {
     // A lane that opens is brought to the top, so that its editors are in sight.

@@ -49,6 +49,8 @@ export class Lane {
   readonly assets = input<readonly Asset[]>([]);
   /** Firings of all effects: their edges are what a drag snaps to. */
   readonly all = input<readonly TimedFiring[]>([]);
+  /** Firings of the kept take, of all effects. */
+  readonly ghosts = input<readonly TimedFiring[]>([]);
   readonly openChange = output<boolean>();
 
   private readonly projects = inject(ProjectService);
@@ -75,18 +77,40 @@ export class Lane {
   });
   private readonly struck = computed(() => this.stage().take !== undefined);
 
-  protected readonly drawing = computed(() => {
-    if (!this.struck()) return undefined;
-    const outline = (clip: string): readonly number[] => {
+  private readonly outlines = computed(() => {
+    if (this.effect().kind !== 'sound') return undefined;
+    return (clip: string): readonly number[] => {
       const asset = this.assets().find(({ id }) => id === clip);
       return asset?.type === 'sound' ? asset.peaks : [];
     };
+  });
+  /** What is kept of this lane. */
+  private readonly ghostFirings = computed(() => this.ghosts().filter(({ effect }) => effect === this.effect().id), { equal: sameFirings });
+  private readonly ghostPeak = computed(() =>
+    this.ghostFirings().length > 0 ? drawChannel(this.ghostFirings(), this.axis(), { height: 1, peaks: this.outlines() }).peak : 0,
+  );
+
+  protected readonly drawing = computed(() => {
+    if (!this.struck()) return undefined;
     return drawChannel(this.firings(), this.axis(), {
       height: this.height(),
       // Under its envelope, and to the same scale.
       inset: this.open() ? 10 : 0,
-      peaks: this.effect().kind === 'sound' ? outline : undefined,
+      peaks: this.outlines(),
+      // With what is kept of it, on one scale; an open lane keeps to its envelope’s.
+      full: this.open() ? undefined : this.ghostPeak(),
     });
+  });
+  /** The kept channel, to the scale of the present one. */
+  protected readonly ghost = computed(() => {
+    if (this.ghostFirings().length === 0) return undefined;
+    const full = Math.max(this.drawing()?.peak ?? 0, this.open() ? 0 : this.ghostPeak());
+    return drawChannel(this.ghostFirings(), this.axis(), {
+      height: this.height(),
+      inset: this.open() ? 10 : 0,
+      peaks: this.outlines(),
+      full,
+    }).path;
   });
 
   protected readonly block = computed(() => {

@@ -1,0 +1,170 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { Sequence } from '@undatio/core';
+import { DrillTake, withLaneOf } from '@undatio/core/internal';
+import { combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
+import { ProjectService } from '../project/projectService';
+import { StageSetUps, type OnStage } from '../stage/stageSetUps';
+import type { ShownFrames } from './frameService';
+import { PlaybackService } from './playbackService';
+import { sampler, type Run, type StageTake, type StrikeSettings } from './stageTake';
+import { Striker } from './striker';
+import { StrikeService } from './strikeService';
+
+/** A take that was put aside: what was struck, with what, and who stood there. All of it stays as it was. */
+export interface Kept {
+  readonly label: string;
+  readonly sequence: Sequence;
+  readonly settings: StrikeSettings;
+  readonly on: OnStage;
+  readonly stage: StageTake;
+}
+
+/** How the kept take is looked at: beside the present one, behind a wiper, in turn with it, or on the lanes alone. */
+export const keptLooks = ['beside', 'wiper', 'in turn', 'lanes only'] as const;
+export type KeptLook = (typeof keptLooks)[number];
+/** How often a second the two change places when they are looked at in turn. */
+export const turnRates = [1, 2, 4] as const;
+
+type What = 'drill' | 'sequence';
+
+/** Owns what is kept to compare against: one take of a sequence, and one of a drill. */
+@Injectable({ providedIn: 'root' })
+export class KeptService {
+  private readonly strikes = inject(StrikeService);
+  private readonly stages = inject(StageSetUps);
+  private readonly projects = inject(ProjectService);
+  private readonly playback = inject(PlaybackService);
+  private readonly striker = new Striker();
+  private readonly stage = toSignal(this.strikes.stage$);
+  private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
+  private readonly onStage = toSignal(this.stages.onStage$);
+  private readonly project = toSignal(this.projects.project$);
+  private readonly all = signal<Partial<Record<What, Kept>>>({});
+
+  readonly look = signal<KeptLook>('beside');
+  /** Where the wiper stands, as a share of the stage’s width from the left; the kept take lies to its left. */
+  readonly wipe = signal(0.5);
+  readonly turnRate = signal<(typeof turnRates)[number]>(2);
+  /** Whether what is kept is struck with the present payload, seed and listener instead of its own. */
+  readonly alike = signal(false);
+
+  /** Whether a drill is on the stage, or a sequence: what is kept of the other is not shown. */
+  private readonly what = computed((): What => (this.stage()?.run instanceof DrillTake ? 'drill' : 'sequence'));
+  /** What the present take is compared with; undefined while nothing is. */
+  readonly kept = computed(() => this.all()[this.what()]);
+  /** What is kept as it is struck now. */
+  readonly shown = computed((): StageTake | undefined => {
+    const kept = this.kept();
+    if (!kept || !this.alike() || this.what() === 'drill') return kept?.stage;
+    const { sequence, on } = kept;
+    return this.striker.strike(on.project, { ...this.settings(), sequence: sequence.id, solo: kept.settings.solo }, sequence);
+  });
+  private readonly run = computed(() => this.shown()?.run);
+
+  /** Emits the kept take at the playhead, for the stage. */
+  readonly frames: ShownFrames;
+
+  /** Whether the table of what differs is open. */
+  readonly table = signal(false);
+
+  constructor() {
+    let [sampled, sample]: [Run | undefined, ReturnType<typeof sampler> | undefined] = [undefined, undefined];
+    const run$ = toObservable(this.run).pipe(
+      filter((run) => run !== undefined),
+      distinctUntilChanged(),
+    );
+    this.frames = combineLatest([run$, this.playback.playhead$]).pipe(
+      map(([run, t]) => {
+        if (run !== sampled || !sample) sample = sampler(run);
+        sampled = run;
+        return { frame: sample(t) };
+      }),
+      shareReplay({ bufferSize: 1, refCount: true }),
+    );
+  }
+
+  /** Puts aside what is on the stage now. */
+  keep(label?: string): void {
+    const now = this.now(label);
+    if (now) this.all.update((all) => ({ ...all, [this.what()]: now }));
+  }
+
+  /** Puts aside another state than what is on the stage: struck as the present one is. */
+  keepState(sequence: Sequence, label: string): void {
+    const on = this.onStage();
+    if (!on) return;
+    const settings = { ...this.settings(), sequence: sequence.id };
+    this.all.update((all) => ({
+      ...all,
+      sequence: { label, sequence, settings, on, stage: this.striker.strike(on.project, settings, sequence) },
+    }));
+  }
+
+  private now(label?: string): Kept | undefined {
+    const [stage, on] = [this.stage(), this.onStage()];
+    if (!stage?.run || !on) return undefined;
+    const settings = this.settings();
+    const { sequence } = stage;
+    return { label: label ?? labelOf(stage, settings), sequence, settings, on, stage };
+  }
+
+  drop(): void {
+    this.table.set(false);
+    this.all.update((all) => ({ ...all, [this.what()]: undefined }));
+  }
+
+  /** Takes one lane over from what is kept: as it is there, or away where it is not. */
+  adopt(effect: string): void {
+    const [kept, now] = [this.kept(), this.stage()?.sequence];
+    if (!kept || !now) return;
+    const { label } = kept.sequence.effects.find(({ id }) => id === effect) ?? {};
+    this.projects.edit(now.id, `adopt ${label ?? effect} from the kept take`, (sequence) => withLaneOf(sequence, kept.sequence, effect));
+  }
+
+  /** The next way of looking at both. */
+  turnLook(): void {
+    this.look.update((look) => keptLooks[(keptLooks.indexOf(look) + 1) % keptLooks.length]);
+  }
+
+  /**
+   * Puts the kept take in the place of the present one, and keeps that. Its document becomes the sequence’s, as one step to
+   * undo; one that is gone is there again, whether or not it can still be struck.
+   */
+  swap(): void {
+    const kept = this.kept();
+    const now = this.now();
+    if (!kept || this.what() === 'drill') return;
+    const { sequence, settings, on } = kept;
+    const present = this.projects.sequence(sequence.id);
+    if (!present) this.projects.add(`bring back ${sequence.label}`, `sequences/${sequence.id}`, sequence);
+    else if (present !== sequence) this.projects.edit(sequence.id, 'swap with the kept take', () => sequence);
+    if (on.setUp && on.setUp.id !== this.onStage()?.setUp?.id) this.stages.choose(on.setUp.id);
+    this.strikes.take(settings);
+    // A present one that cannot be struck is nothing to compare with.
+    if (now) this.all.update((all) => ({ ...all, sequence: now }));
+  }
+
+  /** What of the kept take is not in the project any more, in words; nothing while all of it is. */
+  readonly gone = computed((): string | undefined => {
+    const [kept, project] = [this.kept(), this.project()];
+    if (!kept || !project || this.what() === 'drill') return undefined;
+    const { sequence, stage, on } = kept;
+    const missing = [
+      ...(project.sequences.some(({ id }) => id === sequence.id) ? [] : [`its sequence “${sequence.label}”`]),
+      ...(project.events.some(({ id }) => id === sequence.event) ? [] : [`its event “${stage.event?.label ?? sequence.event}”`]),
+      ...soundsOf(stage).flatMap((clip) => (project.assets.some(({ id }) => id === clip) ? [] : [`its sound “${clip}”`])),
+      ...(on.setUp && !project.stages?.some(({ id }) => id === on.setUp?.id) ? [`its stage “${on.setUp.label}”`] : []),
+    ];
+    return missing.length > 0 ? `${missing.join(', ')} ${missing.length > 1 ? 'are' : 'is'} not in the project any more` : undefined;
+  });
+}
+
+function soundsOf({ take }: StageTake): string[] {
+  return [...new Set((take?.sounds ?? []).map(({ clip }) => clip))];
+}
+
+/** What a take is told by: its sequence, and the seed where it is a strike. */
+function labelOf({ sequence, run }: StageTake, { seed }: StrikeSettings): string {
+  return run instanceof DrillTake ? 'as it went' : `${sequence.label}, seed ${seed}`;
+}
