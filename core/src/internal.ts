@@ -4,7 +4,19 @@ export { fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
 export { noticed, type NoticedOptions } from './compare/noticed.js';
 export { readoutDifferences, readoutRows, readoutWords, type ReadoutDifference, type ReadoutRow } from './compare/readoutRows.js';
 export { differenceLine, fieldLine, laneDifferences, type FieldDifference, type LaneDifference } from './compare/sequenceDifferences.js';
-export { payloadTrial, trialLimits, triedField, trialValues, withTrial, type TrialOf, type TrialRange } from './compare/trials.js';
+export {
+  payloadTrial,
+  trialCells,
+  trialLimits,
+  triedField,
+  trialValues,
+  withTrial,
+  type Struck,
+  type TrialAxis,
+  type TrialCell,
+  type TrialOf,
+  type TrialRange,
+} from './compare/trials.js';
 export { weighedDifferences, withFieldOf, withLaneOf, type WeighedBy, type WeighedDifference } from './compare/weighedDifferences.js';
 export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';

@@ -5,7 +5,7 @@ import { projectWith, takeOf } from '../testing/projects.js';
 import { noticed } from './noticed.js';
 import { readoutDifferences } from './readoutRows.js';
 import { differenceLine, laneDifferences } from './sequenceDifferences.js';
-import { payloadTrial, trialValues, withTrial } from './trials.js';
+import { payloadTrial, trialCells, trialValues, withTrial } from './trials.js';
 import { weighedDifferences, withLaneOf } from './weighedDifferences.js';
 
 const flash = (part: object = {}) => ({
@@ -197,5 +197,40 @@ describe('the values of a trial', () => {
     expect(payloadTrial(direction, 4)).toEqual([-90, 0, 90, 180]);
     expect(payloadTrial(kind, 9)).toEqual(['plain', 'ember']);
     expect(payloadTrial(flag, 9)).toEqual([false, true]);
+  });
+});
+
+describe('the cells of a trial sheet', () => {
+  const struck = { sequence: sequenceOf([shake(), flash()]), payload: { damage: 5 }, seed: 1 };
+  const amplitude = { tried: { of: 'field', effect: 'shake', field: 'amplitude' } as const, values: [2, 4, 8] };
+
+  it('are one for each value, or for each pair of values', () => {
+    const cells = trialCells(struck, [amplitude, { tried: { of: 'payload', field: 'damage' }, values: [1, 50] }]);
+    if (typeof cells === 'string') throw new Error(cells);
+    expect(cells.map(({ values }) => values)).toEqual([
+      [2, 1],
+      [4, 1],
+      [8, 1],
+      [2, 50],
+      [4, 50],
+      [8, 50],
+    ]);
+    const [, , , , fifth] = cells;
+    expect([(fifth.sequence.effects[0] as unknown as { amplitude: number }).amplitude, fifth.payload['damage'], fifth.seed]).toEqual([
+      4, 50, 1,
+    ]);
+    expect(trialCells(struck, [{ tried: { of: 'seed' }, values: [7, 8] }])).toEqual([
+      { ...struck, seed: 7, values: [7] },
+      { ...struck, seed: 8, values: [8] },
+    ]);
+  });
+
+  it('are none, with the reason, where there are too many or what is tried is gone', () => {
+    const many = { ...amplitude, values: [1, 2, 3, 4, 5, 6] };
+    expect(trialCells(struck, [many, many])).toBe('6 × 6 are 36 stages: at most 25 fit a sheet');
+    const without = { ...struck, sequence: sequenceOf([flash()]) };
+    expect(trialCells(without, [amplitude])).toBe('the lane “shake” is not there any more');
+    const changed = { ...struck, sequence: sequenceOf([{ kind: 'flash', id: 'shake' }]) };
+    expect(trialCells(changed, [amplitude])).toBe('the lane “shake” is a flash now, which has no “amplitude”');
   });
 });

@@ -1,3 +1,4 @@
+import type { Payload } from '../contract.js';
 import type { EventType, Sequence } from '../model/project.js';
 import { effectKinds, fieldsOfKind, type Effect } from '../effects/registry.js';
 import type { Field } from '../model/fields.js';
@@ -66,4 +67,60 @@ export function payloadTrial(field: EventType['fields'][number], count: number):
     default:
       return [field.default];
   }
+}
+
+/** One axis of a sheet: what is tried, and at which values. */
+export interface TrialAxis {
+  readonly tried: TrialOf;
+  readonly values: readonly unknown[];
+}
+
+/** What is struck: everything that a trial may vary. */
+export interface Struck {
+  readonly sequence: Sequence;
+  readonly payload: Payload;
+  readonly seed: number;
+}
+
+/** One small stage of a sheet: what it is struck with, and the value of each axis. */
+export interface TrialCell extends Struck {
+  readonly values: readonly unknown[];
+}
+
+/**
+ * Every cell of a sheet, along the first axis within the second, or one sentence that says why there is no sheet: an axis whose
+ * lane or field is gone, no values, too many cells.
+ */
+export function trialCells(struck: Struck, axes: readonly TrialAxis[]): readonly TrialCell[] | string {
+  const count = axes.reduce((product, { values }) => product * values.length, 1);
+  if (count > trialLimits.cells)
+    return `${axes.map(({ values }) => values.length).join(' × ')} are ${count} stages: at most ${trialLimits.cells} fit a sheet`;
+  let cells: readonly TrialCell[] = [{ ...struck, values: [] }];
+  for (const { tried, values } of axes) {
+    const next: TrialCell[] = [];
+    // The axis that is added last goes slowest: it makes the rows.
+    for (const value of values)
+      for (const cell of cells) {
+        const made = struckWith(cell, tried, value);
+        if (!made) return goneWords(struck.sequence, tried);
+        next.push({ ...made, values: [...cell.values, value] });
+      }
+    cells = next;
+  }
+  return cells;
+}
+
+function struckWith(struck: Struck, tried: TrialOf, value: unknown): Struck | undefined {
+  if (tried.of === 'seed') return { ...struck, seed: Number(value) >>> 0 };
+  if (tried.of === 'payload') return { ...struck, payload: { ...struck.payload, [tried.field]: value as number | string | boolean } };
+  const sequence = withTrial(struck.sequence, tried.effect, tried.field, value);
+  return sequence && { ...struck, sequence };
+}
+
+function goneWords({ effects }: Sequence, tried: TrialOf): string {
+  if (tried.of !== 'field') return 'nothing to try';
+  const lane = effects.find(({ id }) => id === tried.effect);
+  return lane
+    ? `the lane “${lane.label ?? lane.id}” is a ${lane.kind} now, which has no “${tried.field}”`
+    : `the lane “${tried.effect}” is not there any more`;
 }

@@ -5,6 +5,7 @@ import { BehaviorSubject } from 'rxjs';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
 import { PlaybackService, type PlayStart } from './playbackService';
+import type { Run } from './stageTake';
 
 export interface AudioState {
   readonly volume: number;
@@ -41,12 +42,18 @@ export class AudioService {
   private output: { context: AudioContext; gain: GainNode } | undefined;
 
   readonly state$ = this.state.asObservable();
+  /** What is heard instead of the take that plays; and what plays now, while it does. */
+  private instead: Run | undefined;
+  private playing: (PlayStart & { readonly began: number }) | undefined;
 
   constructor() {
     const playback = inject(PlaybackService);
     inject(ProjectService).project$.subscribe((project) => this.fetchClips(project));
     playback.starts$.subscribe((start) => this.play(start));
-    playback.stops$.subscribe(() => this.silence());
+    playback.stops$.subscribe(() => {
+      this.playing = undefined;
+      this.silence();
+    });
   }
 
   setVolume(volume: number): void {
@@ -99,9 +106,23 @@ export class AudioService {
     }
   }
 
-  private play({ take, from, speed }: PlayStart): void {
+  /** Lets another run be heard instead of the one that plays, from where that stands; without one, that again. */
+  hear(run: Run | undefined): void {
+    if (run === this.instead) return;
+    this.instead = run;
+    const { playing, output } = this;
+    if (!playing || !output) return;
+    const from = playing.from + (output.context.currentTime - playing.began) * playing.speed;
+    this.silence();
+    this.play({ ...playing, from });
+  }
+
+  private play(start: PlayStart): void {
+    const { from, speed } = start;
+    const take = this.instead ?? start.take;
     const output = this.ready();
     const began = output.context.currentTime;
+    this.playing = { ...start, began };
     const hand = (cues: readonly SoundCue[]): void => {
       for (const cue of cues) if (cue.start >= from) this.schedule(output, cue, began + (cue.start - from) / speed, speed);
     };

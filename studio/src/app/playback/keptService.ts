@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Sequence } from '@undatio/core';
 import { DrillTake, withLaneOf } from '@undatio/core/internal';
@@ -70,6 +70,8 @@ export class KeptService {
 
   constructor() {
     let [sampled, sample]: [Run | undefined, ReturnType<typeof sampler> | undefined] = [undefined, undefined];
+    // What is kept is seen to its end, too.
+    effect(() => this.playback.accompany(this, [this.run() ?? []].flat()));
     const run$ = toObservable(this.run).pipe(
       filter((run) => run !== undefined),
       distinctUntilChanged(),
@@ -90,11 +92,11 @@ export class KeptService {
     if (now) this.all.update((all) => ({ ...all, [this.what()]: now }));
   }
 
-  /** Puts aside another state than what is on the stage: struck as the present one is. */
-  keepState(sequence: Sequence, label: string): void {
+  /** Puts aside another state than what is on the stage: struck as the present one is, but for what `part` says. */
+  keepState(sequence: Sequence, label: string, part: Partial<Pick<StrikeSettings, 'payload' | 'seed'>> = {}): void {
     const on = this.onStage();
     if (!on) return;
-    const settings = { ...this.settings(), sequence: sequence.id };
+    const settings = { ...this.settings(), ...part, sequence: sequence.id };
     this.all.update((all) => ({
       ...all,
       sequence: { label, sequence, settings, on, stage: this.striker.strike(on.project, settings, sequence) },

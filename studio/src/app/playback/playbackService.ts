@@ -25,6 +25,9 @@ export interface PlayStart {
   readonly speed: number;
 }
 
+/** When something begins and ends, in seconds from contact. */
+export type Span = Pick<Run, 'start' | 'duration'>;
+
 /** An event as it was raised, and who took part, where more than a sequence was struck. */
 export interface Raised {
   readonly event: string;
@@ -81,12 +84,12 @@ export class PlaybackService {
   strike(raised?: Raised): void {
     this.struck.next(raised);
     this.strikes.nextBlow();
-    if (this.take) this.playFrom(this.take.start < 0 ? this.take.start - lead : 0);
+    if (this.take) this.playFrom(this.start < 0 ? this.start - lead : 0);
   }
 
   togglePlay(): void {
     if (this.current.playing) this.stopAt(this.time);
-    else if (this.take) this.playFrom(this.time >= this.end ? Math.min(0, this.take.start) : this.time);
+    else if (this.take) this.playFrom(this.time >= this.end ? Math.min(0, this.start) : this.time);
   }
 
   /** Shows any instant at once and stays there. */
@@ -104,8 +107,24 @@ export class PlaybackService {
     if (this.current.playing && part.speed !== undefined) this.playFrom(this.time);
   }
 
+  private readonly companions = new Map<object, readonly Span[]>();
+
+  /** Plays on until others that are looked at with the take have ended as well, and from where they begin; `key` is whose they are. */
+  accompany(key: object, spans: readonly Span[]): void {
+    if (spans.length > 0) this.companions.set(key, spans);
+    else this.companions.delete(key);
+  }
+
+  private all(): readonly Span[] {
+    return [...(this.take ? [this.take] : []), ...[...this.companions.values()].flat()];
+  }
+
+  private get start(): number {
+    return Math.min(0, ...this.all().map(({ start }) => start));
+  }
+
   private get end(): number {
-    return (this.take?.duration ?? 0) + rest;
+    return Math.max(0, ...this.all().map(({ duration }) => duration)) + rest;
   }
 
   private playFrom(t: number): void {
@@ -138,7 +157,7 @@ export class PlaybackService {
     if (!this.current.playing || !this.take) return;
     const { speed, frameRate, every, loop } = this.current;
     const t = this.origin.take + (Math.max(0, display - this.origin.display) / 1000) * speed;
-    const again = every > 0 ? Math.min(0, this.take.start) + every * speed : loop ? this.end : Infinity;
+    const again = every > 0 ? this.start + every * speed : loop ? this.end : Infinity;
     if (t >= again) {
       this.strike();
     } else if (t >= this.end && every === 0) {

@@ -3,7 +3,7 @@ import { EasingError, parseEasing } from '@undatio/core/internal';
 import { RadioKeys } from './radioKeys';
 
 /** Curves worth having at hand; any other can be typed. */
-const offered = [
+export const offeredEasings = [
   'linear',
   'ease-in',
   'ease-out',
@@ -107,7 +107,7 @@ export class EaseEditor {
   readonly disabled = input(false);
   readonly changed = output<string>();
 
-  protected readonly curves = offered.map((ease) => ({ ease, path: drawn(ease) }));
+  protected readonly curves = offeredEasings.map((ease) => ({ ease, path: drawn(ease) }));
   protected readonly problem = computed(() => refusal(this.value()));
 
   /** What cannot be read is told and put back. */

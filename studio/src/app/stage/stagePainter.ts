@@ -265,6 +265,14 @@ export class StagePainter {
     else this.request();
   }
 
+  /** Shows one frame at once, and copies the picture into `context`, as large as that is. */
+  paintInto(frame: Frame | RapidFrame | DrillFrame, context: CanvasRenderingContext2D): void {
+    if (this.destroyed) return;
+    this.paint(frame, true);
+    // In the same task: the picture is only there until the browser shows it.
+    context.drawImage(this.renderer.canvas, 0, 0, context.canvas.width, context.canvas.height);
+  }
+
   /** Those of a drill as they look and as they have gone by now, and what they reach. */
   private follow({ looks, gone, stands, reaches, t }: DrillFrame): void {
     [this.source, ...this.targets].forEach((figure, i) => {

@@ -20,16 +20,26 @@ import { Ribbon } from './ribbon/ribbon';
 import { Stage } from './stage/stage';
 import { StrikePad } from './pad/strikePad';
 import { Transport } from './stage/transport';
+import { TrialService } from './trial/trialService';
+import { TrialSheet } from './trial/trialSheet';
 
 /** The heart: strike, watch, change one thing, strike again. */
 @Component({
   selector: 'und-tune-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceTable, PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip],
+  imports: [DifferenceTable, PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip, TrialSheet],
   template: `
     @if (load().type === 'ready') {
       <und-ribbon />
-      <und-stage [background]="background()" [compares]="true" />
+      @if (trial.open()) {
+        @defer (when trial.open()) {
+          <und-trial-sheet [background]="background()" />
+        } @placeholder {
+          <p class="sheet-comes" role="status">The sheet is coming…</p>
+        }
+      } @else {
+        <und-stage [background]="background()" [compares]="true" />
+      }
       <section class="pad" aria-label="Strike pad">
         @if (kept.table() && kept.kept()) {
           <und-difference-table />
@@ -38,7 +48,17 @@ import { Transport } from './stage/transport';
         }
         <und-readout-list />
       </section>
-      <und-transport [(background)]="background" />
+      <und-transport [(background)]="background">
+        <button
+          type="button"
+          class="plain"
+          title="Small stages side by side, each with another value (T)"
+          [attr.aria-pressed]="trial.open()"
+          (click)="trial.toggle()"
+        >
+          Try
+        </button>
+      </und-transport>
       <div
         class="divide across"
         role="separator"
@@ -71,7 +91,8 @@ import { Transport } from './stage/transport';
       grid-template: auto minmax(0, var(--rest)) auto 5px minmax(0, var(--strip)) / minmax(0, 1fr) 5px var(--pad);
       min-height: 0;
     }
-    :host.alone und-stage {
+    :host.alone und-stage,
+    :host.alone und-trial-sheet {
       position: fixed;
       inset: 0;
       z-index: 20;
@@ -95,8 +116,13 @@ import { Transport } from './stage/transport';
     und-ribbon {
       grid-area: 1 / 1 / 2 / 4;
     }
-    und-stage {
+    und-stage,
+    und-trial-sheet {
       grid-area: 2 / 1 / 3 / 2;
+    }
+    .sheet-comes {
+      grid-area: 2 / 1 / 3 / 2;
+      margin: auto;
     }
     .pad {
       grid-area: 2 / 3 / 4 / 4;
@@ -154,6 +180,7 @@ export class TunePage {
   );
   protected readonly layout = inject(TuneLayout);
   protected readonly kept = inject(KeptService);
+  protected readonly trial = inject(TrialService);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
@@ -197,6 +224,7 @@ export class TunePage {
       k: () => this.kept.keep(),
       j: () => this.swap(),
       c: () => this.kept.turnLook(),
+      t: () => this.trial.toggle(),
       ...(this.alone() && { Escape: () => this.alone.set(false) }),
     };
     if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;

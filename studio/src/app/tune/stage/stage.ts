@@ -36,11 +36,7 @@ const wipeStep = 0.02;
     <div class="views" [class.beside]="look() === 'beside'">
       @if (look(); as shown) {
         @if (shown !== 'lanes only') {
-          <div
-            class="view kept"
-            [class.hidden]="hidden() === 'kept'"
-            [style.clip-path]="shown === 'wiper' ? keptPart() : null"
-          >
+          <div class="view kept" [class.hidden]="hidden() === 'kept'" [style.clip-path]="shown === 'wiper' ? keptPart() : null">
             <und-painted-stage label="The kept take" [background]="background()" [on]="kept.kept()?.on" [frames]="kept.frames" />
             <span class="tag">kept</span>
           </div>

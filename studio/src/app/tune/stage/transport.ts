@@ -86,6 +86,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       </p-popover>
     }
     <button type="button" class="plain" title="Keep this take to compare with (K)" (click)="kept.keep()">Keep</button>
+    <ng-content />
     <span class="clock number" aria-live="off"
       ><data class="seconds" [value]="time()">{{ seconds() }}</data> s<span class="frames"> · {{ frames() }} f</span></span
     >

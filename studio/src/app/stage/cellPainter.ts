@@ -1,0 +1,67 @@
+import type { Frame } from '@undatio/core';
+import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
+import type { StagePainter } from './stagePainter';
+import type { OnStage } from './stageSetUps';
+import type { StageBackground } from './stageView';
+
+/**
+ * Draws many small stages with one painter, one after another, each into a canvas of its own: a browser has few graphics
+ * contexts, and all that moves on a stage comes from the frame.
+ */
+export class CellPainter {
+  private readonly host: HTMLElement;
+  private painter: StagePainter | undefined;
+  private destroyed = false;
+
+  private constructor(parent: HTMLElement) {
+    this.host = document.createElement('div');
+    // It has a size and is laid out, but is never seen.
+    this.host.style.cssText = 'position:absolute;left:0;top:0;visibility:hidden;pointer-events:none;overflow:hidden';
+    this.host.setAttribute('aria-hidden', 'true');
+    parent.append(this.host);
+  }
+
+  /** Rejects as a stage's painter does. `width` and `height` are px of each small stage. */
+  static async create(
+    parent: HTMLElement,
+    on: OnStage,
+    background: StageBackground,
+    { width, height }: { readonly width: number; readonly height: number },
+    pictureUrl: (asset: string) => string,
+  ): Promise<CellPainter> {
+    const cells = new CellPainter(parent);
+    cells.size(width, height);
+    try {
+      const { StagePainter } = await import('./stagePainter');
+      cells.painter = await StagePainter.create(cells.host, on, pictureUrl);
+      cells.painter.setBackground(background);
+      await cells.painter.complete();
+    } catch (error) {
+      cells.destroy();
+      throw error;
+    }
+    return cells;
+  }
+
+  /** Lays small stages of another size out from now on. */
+  size(width: number, height: number): void {
+    this.host.style.width = `${width}px`;
+    this.host.style.height = `${height}px`;
+    this.painter?.resize();
+  }
+
+  setBackground(background: StageBackground): void {
+    this.painter?.setBackground(background);
+  }
+
+  /** Draws one frame and copies it into a canvas. */
+  paint(frame: Frame | RapidFrame | DrillFrame, context: CanvasRenderingContext2D): void {
+    if (!this.destroyed) this.painter?.paintInto(frame, context);
+  }
+
+  destroy(): void {
+    this.destroyed = true;
+    this.painter?.destroy();
+    this.host.remove();
+  }
+}

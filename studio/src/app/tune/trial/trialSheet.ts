@@ -1,0 +1,205 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  viewChildren,
+} from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { PlaybackService } from '../../playback/playbackService';
+import { sampler } from '../../playback/stageTake';
+import { ProjectApi } from '../../project/projectApi';
+import { CellPainter } from '../../stage/cellPainter';
+import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
+import type { StageBackground } from '../../stage/stageView';
+import { gridOf } from './sheetGrid';
+import { TrialAxisEditor } from './trialAxisEditor';
+import { TrialService, type TrialStage } from './trialService';
+
+/** Milliseconds of a display's frame that the small stages may take; what is left over is drawn with the next. */
+const paintMilliseconds = 11;
+
+/** Small stages side by side, each with another value, in step: the one that looks right is clicked, and adopted. */
+@Component({
+  selector: 'und-trial-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TrialAxisEditor],
+  template: `
+    <div class="head" role="group" aria-label="What is tried">
+      <und-trial-axis-editor [axis]="0" />
+      @if (service.axes().length > 1) {
+        <und-trial-axis-editor [axis]="1" />
+      }
+      <button type="button" class="plain" (click)="service.second(service.axes().length === 1)">
+        {{ service.axes().length === 1 ? '+ a second' : 'only the first' }}
+      </button>
+      @if (service.axes().length === 1) {
+        <span class="hint field-label">click adopts · Shift keeps</span>
+      }
+      <button type="button" class="plain close" (click)="service.close()">Close</button>
+    </div>
+    @if (service.problem(); as text) {
+      <p class="problem" role="alert">No sheet: {{ text }}.</p>
+    }
+    @if (failed(); as text) {
+      <p class="problem" role="alert">{{ text }}</p>
+    }
+    <div
+      #sheet
+      class="sheet"
+      [style.grid-template-columns]="'repeat(' + grid().columns + ', ' + grid().width + 'px)'"
+      [style.grid-auto-rows]="grid().height + 'px'"
+      (pointerleave)="service.hear(undefined)"
+    >
+      @for (one of service.stages(); track $index) {
+        <button
+          type="button"
+          class="cell"
+          [class.present]="one.present"
+          [attr.aria-label]="one.label + (one.present ? ', as it is now' : '') + ': adopt; with Shift, keep'"
+          (click)="pick($event, one)"
+          (pointerenter)="service.hear(one)"
+          (focus)="service.hear(one)"
+        >
+          <canvas #picture [width]="grid().width * density" [height]="grid().height * density"></canvas>
+          <span class="value number">{{ one.label }}</span>
+          @if (one.stage.problem; as wrong) {
+            <span class="wrong">{{ wrong }}</span>
+          }
+        </button>
+      }
+    </div>
+  `,
+  styleUrl: './trialSheet.scss',
+})
+export class TrialSheet {
+  readonly background = input.required<StageBackground>();
+
+  protected readonly service = inject(TrialService);
+  private readonly playback = inject(PlaybackService);
+  private readonly api = inject(ProjectApi);
+  private readonly destroyed = inject(DestroyRef);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
+  private readonly pictures = viewChildren<ElementRef<HTMLCanvasElement>>('picture');
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  protected readonly density = Math.min(2, window.devicePixelRatio);
+  protected readonly failed = signal<string | undefined>(undefined);
+  private readonly room = signal({ width: 900, height: 300 });
+  /** The same while it is the same: another size makes everything anew. */
+  protected readonly grid = computed(() => gridOf(Math.max(1, this.service.count()), this.room(), this.service.columns()), {
+    equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
+  });
+
+  private readonly painter = signal<CellPainter | undefined>(undefined);
+  private asked = 0;
+  private samplers: { readonly stage: TrialStage; readonly sample: ReturnType<typeof sampler> | undefined }[] = [];
+  /** The instant that is wanted, the one that is being drawn, and the next small stage of that. */
+  private wanted = 0;
+  private painting: number | undefined;
+  private next = 0;
+  private isWaiting = false;
+
+  constructor() {
+    afterNextRender(() => this.start());
+    effect(() => {
+      const on = this.onStage();
+      const background = this.background();
+      untracked(() => {
+        if (on) void this.furnish(on, background);
+      });
+    });
+    effect(() => {
+      const { width, height } = this.grid();
+      this.painter()?.size(width, height);
+      this.begin();
+    });
+    effect(() => {
+      const stages = this.service.stages();
+      const before = new Map(this.samplers.map((one) => [one.stage, one]));
+      this.samplers = stages.map((stage) => before.get(stage) ?? { stage, sample: stage.stage.run && sampler(stage.stage.run) });
+      // With the canvases that have come with them.
+      this.pictures();
+      this.begin();
+    });
+  }
+
+  private start(): void {
+    const watch = new ResizeObserver(([{ contentRect }]) => this.room.set({ width: contentRect.width, height: contentRect.height }));
+    watch.observe(this.sheet().nativeElement);
+    this.playback.playhead$.pipe(takeUntilDestroyed(this.destroyed)).subscribe((t) => {
+      this.wanted = t;
+      if (this.painting === undefined) this.begin();
+    });
+    this.destroyed.onDestroy(() => {
+      watch.disconnect();
+      this.service.hear(undefined);
+      this.painter()?.destroy();
+    });
+  }
+
+  private async furnish(on: OnStage, background: StageBackground): Promise<void> {
+    const asked = ++this.asked;
+    try {
+      const made = await CellPainter.create(this.host, on, background, untracked(this.grid), (asset) =>
+        this.api.assetUrl(on.project, asset),
+      );
+      if (this.destroyed.destroyed || asked !== this.asked) return made.destroy();
+      this.painter()?.destroy();
+      this.painter.set(made);
+      this.failed.set(undefined);
+    } catch (error) {
+      this.failed.set(`The sheet cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  /** Draws all small stages at the wanted instant: at once as many as fit a frame, the rest with the next ones. */
+  private begin(): void {
+    this.painting = this.wanted;
+    this.next = 0;
+    if (this.playback.inFrame) this.paint();
+    else this.later();
+  }
+
+  private later(): void {
+    if (this.isWaiting) return;
+    this.isWaiting = true;
+    requestAnimationFrame(() => {
+      this.isWaiting = false;
+      if (!this.destroyed.destroyed) this.paint();
+    });
+  }
+
+  private paint(): void {
+    const [painter, pictures] = [untracked(this.painter), untracked(this.pictures)];
+    if (!painter || this.painting === undefined) {
+      this.painting = undefined;
+      return;
+    }
+    const until = performance.now() + paintMilliseconds;
+    while (this.next < this.samplers.length && performance.now() < until) {
+      const { sample } = this.samplers[this.next];
+      const context = pictures.at(this.next)?.nativeElement.getContext('2d');
+      if (sample && context) painter.paint(sample(this.painting), context);
+      this.next++;
+    }
+    if (this.next < this.samplers.length) return this.later();
+    // All show one instant; time may have gone on meanwhile.
+    const isOver = this.wanted === this.painting;
+    this.painting = undefined;
+    if (!isOver) this.begin();
+  }
+
+  protected pick(event: MouseEvent, one: TrialStage): void {
+    if (event.shiftKey) this.service.keep(one);
+    else this.service.adopt(one);
+  }
+}
