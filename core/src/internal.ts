@@ -1,6 +1,7 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
 export { fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
+export { filmFrames, fromContactOutward, type FilmFrame, type FilmOptions } from './compare/film.js';
 export { noticed, type NoticedOptions } from './compare/noticed.js';
 export { readoutDifferences, readoutRows, readoutWords, type ReadoutDifference, type ReadoutRow } from './compare/readoutRows.js';
 export { differenceLine, fieldLine, laneDifferences, type FieldDifference, type LaneDifference } from './compare/sequenceDifferences.js';
@@ -45,6 +46,16 @@ export { EasingError, parseEasing, type Easing } from './maths/easing.js';
 export { Gradient } from './maths/gradient.js';
 export { draw, hash4, hashText } from './maths/hash.js';
 export { toOklab } from './maths/oklab.js';
+export {
+  courseNames,
+  readoutCourse,
+  waysOf,
+  wayParties,
+  type CourseName,
+  type ReadoutCourse,
+  type WayParty,
+  type WayPoint,
+} from './measure/readoutCourse.js';
 export { readOut, ReadoutScan, type ReadoutOptions, type Readouts } from './measure/readouts.js';
 export {
   fieldNamePattern,

@@ -133,7 +133,11 @@ export class ReadoutScan {
 }
 
 /** Share of the view that is lit: the bodies, as ellipses of their size, by their flash; the whole view by its own. */
-function litShare({ source, target, view: lens }: Frame, view: { width: Px; height: Px }, bodies: ReadoutOptions['bodies']): Fraction {
+export function litShare(
+  { source, target, view: lens }: Frame,
+  view: { width: Px; height: Px },
+  bodies: ReadoutOptions['bodies'],
+): Fraction {
   const areas = [source, target].map(({ flash }, i) => {
     const { width, height } = bodies?.[i] ?? defaultBody;
     return flash * (Math.PI / 4) * width * height;

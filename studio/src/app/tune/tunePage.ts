@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { AudioService } from '../playback/audioService';
+import { CourseService } from '../compare/courseService';
 import { DifferenceTable } from '../compare/differenceTable';
+import { ReadoutGraph } from '../compare/readoutGraph';
 import { HandService } from '../playback/handService';
 import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
@@ -16,6 +18,8 @@ import type { StageBackground } from '../stage/stageView';
 import { ImpactStrip } from './strip/impactStrip';
 import { TuneLayout } from './tuneLayout';
 import { ReadoutList } from './pad/readoutList';
+import { FilmService } from './film/filmService';
+import { FilmStrip } from './film/filmStrip';
 import { Ribbon } from './ribbon/ribbon';
 import { Stage } from './stage/stage';
 import { StrikePad } from './pad/strikePad';
@@ -27,7 +31,19 @@ import { TrialSheet } from './trial/trialSheet';
 @Component({
   selector: 'und-tune-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceTable, PointerDrag, Ribbon, Stage, Transport, StrikePad, ReadoutList, ImpactStrip, TrialSheet],
+  imports: [
+    DifferenceTable,
+    FilmStrip,
+    PointerDrag,
+    ReadoutGraph,
+    Ribbon,
+    Stage,
+    Transport,
+    StrikePad,
+    ReadoutList,
+    ImpactStrip,
+    TrialSheet,
+  ],
   template: `
     @if (load().type === 'ready') {
       <und-ribbon />
@@ -43,6 +59,10 @@ import { TrialSheet } from './trial/trialSheet';
       <section class="pad" aria-label="Strike pad">
         @if (kept.table() && kept.kept()) {
           <und-difference-table />
+        } @else if (courses.name()) {
+          @defer (when courses.name()) {
+            <und-readout-graph />
+          }
         } @else {
           <und-strike-pad />
         }
@@ -57,6 +77,15 @@ import { TrialSheet } from './trial/trialSheet';
           (click)="trial.toggle()"
         >
           Try
+        </button>
+        <button
+          type="button"
+          class="plain"
+          title="The frames around contact, one by one (V)"
+          [attr.aria-pressed]="film.open()"
+          (click)="film.toggle()"
+        >
+          Film
         </button>
       </und-transport>
       <div
@@ -81,6 +110,13 @@ import { TrialSheet } from './trial/trialSheet';
         (keydown)="layout.key($event, 'pad')"
         (dblclick)="layout.reset()"
       ></div>
+      @if (film.open()) {
+        @defer (when film.open()) {
+          <und-film-strip [background]="background()" />
+        } @placeholder {
+          <p class="film-comes" role="status">The film is coming…</p>
+        }
+      }
       <und-impact-strip />
     }
   `,
@@ -88,7 +124,7 @@ import { TrialSheet } from './trial/trialSheet';
     :host {
       display: grid;
       height: 100%;
-      grid-template: auto minmax(0, var(--rest)) auto 5px minmax(0, var(--strip)) / minmax(0, 1fr) 5px var(--pad);
+      grid-template: auto minmax(0, var(--rest)) auto auto 5px minmax(0, var(--strip)) / minmax(0, 1fr) 5px var(--pad);
       min-height: 0;
     }
     :host.alone und-stage,
@@ -106,7 +142,7 @@ import { TrialSheet } from './trial/trialSheet';
       background: var(--sea);
     }
     .divide.across {
-      grid-area: 4 / 1 / 5 / 4;
+      grid-area: 5 / 1 / 6 / 4;
       cursor: row-resize;
     }
     .divide.down {
@@ -133,7 +169,8 @@ import { TrialSheet } from './trial/trialSheet';
       min-height: 0;
     }
     und-strike-pad,
-    und-difference-table {
+    und-difference-table,
+    und-readout-graph {
       flex: 1 1 auto;
       min-height: 0;
       overflow-y: auto;
@@ -146,8 +183,13 @@ import { TrialSheet } from './trial/trialSheet';
     und-transport {
       grid-area: 3 / 1 / 4 / 2;
     }
+    und-film-strip,
+    .film-comes {
+      grid-area: 4 / 1 / 5 / 4;
+      min-width: 0;
+    }
     und-impact-strip {
-      grid-area: 5 / 1 / 6 / 4;
+      grid-area: 6 / 1 / 7 / 4;
     }
   `,
   host: {
@@ -181,6 +223,8 @@ export class TunePage {
   protected readonly layout = inject(TuneLayout);
   protected readonly kept = inject(KeptService);
   protected readonly trial = inject(TrialService);
+  protected readonly film = inject(FilmService);
+  protected readonly courses = inject(CourseService);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
@@ -225,6 +269,8 @@ export class TunePage {
       j: () => this.swap(),
       c: () => this.kept.turnLook(),
       t: () => this.trial.toggle(),
+      v: () => this.film.toggle(),
+      o: () => this.film.ways.update((shown) => !shown),
       ...(this.alone() && { Escape: () => this.alone.set(false) }),
     };
     if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;

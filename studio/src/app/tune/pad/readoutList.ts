@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { bakedRow, readoutDifferences, readoutRows, readoutWords } from '@undatio/core/internal';
 import { debounceTime, map, of, switchMap, throttleTime } from 'rxjs';
+import { CourseService } from '../../compare/courseService';
 import { FrameService } from '../../playback/frameService';
 import { KeptService } from '../../playback/keptService';
 import { measured, readoutOptions } from '../../playback/measuredReadouts';
@@ -16,7 +17,20 @@ import { StageSetUps } from '../../stage/stageSetUps';
     <dl aria-label="Readouts of the take">
       @for (row of rows(); track row.name) {
         <div>
-          <dt [title]="row.about">{{ row.name }}</dt>
+          <dt [title]="row.about">
+            @if (courses.has(row.key)) {
+              <button
+                type="button"
+                [attr.aria-pressed]="courses.name() === row.key"
+                [attr.aria-label]="row.name + ' over time'"
+                (click)="courses.toggle(row.key)"
+              >
+                {{ row.name }}
+              </button>
+            } @else {
+              {{ row.name }}
+            }
+          </dt>
           <dd class="number">
             @if (row.was; as was) {
               <span class="was" [title]="'Kept: ' + was">{{ row.change }}</span>
@@ -70,6 +84,19 @@ import { StageSetUps } from '../../stage/stageSetUps';
       color: var(--faint-ink);
       white-space: nowrap;
     }
+    dt button {
+      padding: 0;
+      border: 0;
+      background: none;
+      color: inherit;
+      cursor: pointer;
+      text-decoration: underline dotted;
+      text-underline-offset: 2px;
+    }
+    dt button[aria-pressed='true'] {
+      color: var(--ink);
+      font-weight: 700;
+    }
     dd {
       margin: 0;
       white-space: nowrap;
@@ -90,6 +117,7 @@ export class ReadoutList {
   private readonly strikes = inject(StrikeService);
   private readonly frames = inject(FrameService);
   private readonly kept = inject(KeptService);
+  protected readonly courses = inject(CourseService);
   /** Whether the numbers of the instant are looked at; while they are not, nobody reads them. */
   protected readonly reading = signal(false);
   private readonly row = toSignal(

@@ -19,6 +19,7 @@ import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { PaintedStage } from '../../stage/paintedStage';
 import { StageSetUps } from '../../stage/stageSetUps';
 import type { StageBackground } from '../../stage/stageView';
+import { StageWays } from '../film/stageWays';
 import { StageHandles } from './stageHandles';
 
 /** Share of the width by which an arrow key moves the wiper. */
@@ -28,7 +29,7 @@ const wipeStep = 0.02;
 @Component({
   selector: 'und-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CompareBar, PaintedStage, PointerDrag, StageHandles],
+  imports: [CompareBar, PaintedStage, PointerDrag, StageHandles, StageWays],
   template: `
     @if (compares()) {
       <und-compare-bar />
@@ -50,6 +51,9 @@ const wipeStep = 0.02;
           [frames]="frames.frame$"
         />
         <und-stage-handles />
+        @if (compares()) {
+          <und-stage-ways />
+        }
         <ng-content />
         @if (look() && look() !== 'lanes only') {
           <span class="tag now">now</span>

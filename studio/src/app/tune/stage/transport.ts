@@ -7,6 +7,7 @@ import { SliderModule } from 'primeng/slider';
 import { AudioService } from '../../playback/audioService';
 import { KeptService } from '../../playback/keptService';
 import { frameRates, PlaybackService, speeds } from '../../playback/playbackService';
+import { FilmService } from '../film/filmService';
 import { Choice, type Option } from '../../shared/choice';
 import { StageSetUps } from '../../stage/stageSetUps';
 import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
@@ -82,6 +83,15 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
             ariaLabelledBy="background-label"
           />
           <span id="background-label" class="visually-hidden">Background</span>
+          <button
+            type="button"
+            class="plain"
+            [attr.aria-pressed]="film.ways()"
+            title="Where bodies and view go, with a mark for each frame (O)"
+            (click)="film.ways.set(!film.ways())"
+          >
+            Ways of bodies and view
+          </button>
         </div>
       </p-popover>
     }
@@ -154,6 +164,7 @@ export class Transport {
   protected readonly playback = inject(PlaybackService);
   protected readonly sound = inject(AudioService);
   protected readonly kept = inject(KeptService);
+  protected readonly film = inject(FilmService);
   readonly background = model.required<StageBackground>();
   private readonly injector = inject(Injector);
   private readonly popover = viewChild<Popover>('popover');

@@ -1,0 +1,178 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChildren,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { debounceTime } from 'rxjs';
+import { saveBlob } from '../../shared/saveBlob';
+import { PlaybackService } from '../../playback/playbackService';
+import { sampler } from '../../playback/stageTake';
+import { ProjectApi } from '../../project/projectApi';
+import { Choice } from '../../shared/choice';
+import { CellPainter } from '../../stage/cellPainter';
+import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
+import type { StageBackground } from '../../stage/stageView';
+import { filmPhases, filmRates, FilmService } from './filmService';
+import { drawSheet } from './filmSheet';
+
+/** px of one picture. */
+const picture = { width: 128, height: 72 };
+/** Milliseconds of a display's frame that its pictures may take. */
+const paintMilliseconds = 10;
+
+/** The frames around contact as the stage draws them, at the rate of a game: filled in from contact outward. */
+@Component({
+  selector: 'und-film-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Choice],
+  template: `
+    <div class="side" role="group" aria-label="Film strip">
+      <span class="line">
+        <und-choice inputId="film-rate" [options]="rates" [value]="film.rate() + ''" (changed)="film.setRate(+$event)" />
+        <label class="field-label" for="film-rate">frames/s</label>
+      </span>
+      <span class="line">
+        <label class="field-label" for="film-phase">contact</label>
+        <und-choice inputId="film-phase" [options]="phases" [value]="film.phase() + ''" (changed)="film.phase.set(+$event)" />
+      </span>
+      <span class="line">
+        <button type="button" class="plain" title="Save these frames as one picture" [disabled]="!whole()" (click)="save()">
+          Save PNG
+        </button>
+        <button type="button" class="plain" (click)="film.toggle()">Close</button>
+      </span>
+    </div>
+    @if (failed(); as text) {
+      <p class="problem" role="alert">{{ text }}</p>
+    }
+    <div class="frames" tabindex="0" role="group" aria-label="Frames from first to last">
+      @for (frame of film.frames(); track frame.index) {
+        <button
+          type="button"
+          class="frame"
+          [class.contact]="frame.index === 0"
+          [class.here]="here() === frame.index"
+          [attr.aria-label]="words(frame.index, frame.t)"
+          (click)="playback.scrub(frame.t)"
+        >
+          <canvas #picture width="128" height="72"></canvas>
+          <span class="number"
+            >{{ frame.index === 0 ? 'contact' : frame.index }} <i>{{ milliseconds(frame.t) }} ms</i></span
+          >
+        </button>
+      }
+    </div>
+  `,
+  styleUrl: './filmStrip.scss',
+})
+export class FilmStrip {
+  readonly background = input.required<StageBackground>();
+
+  protected readonly film = inject(FilmService);
+  protected readonly playback = inject(PlaybackService);
+  private readonly api = inject(ProjectApi);
+  private readonly destroyed = inject(DestroyRef);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly pictures = viewChildren<ElementRef<HTMLCanvasElement>>('picture');
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
+  protected readonly rates = filmRates.map((rate) => ({ value: String(rate), label: String(rate) }));
+  protected readonly phases = filmPhases.map(({ value, label }) => ({ value: String(value), label }));
+  protected readonly failed = signal<string | undefined>(undefined);
+  /** Whether every frame is drawn. */
+  protected readonly whole = signal(false);
+  /** The frame that is on the stage. */
+  protected readonly here = computed(() => {
+    const [t, half] = [this.time(), 0.5 / this.film.rate()];
+    return this.film.frames().find((frame) => Math.abs(frame.t - t) <= half)?.index;
+  });
+
+  private readonly painter = signal<CellPainter | undefined>(undefined);
+  private asked = 0;
+  private waiting = 0;
+
+  constructor() {
+    effect(() => {
+      const [on, background] = [this.onStage(), this.background()];
+      untracked(() => {
+        if (on) void this.furnish(on, background);
+      });
+    });
+    const wanted = computed(() => [this.painter(), this.film.run(), this.film.order(), this.pictures()] as const);
+    // With the next frame that is free, once a drag rests; every change begins anew.
+    toObservable(wanted)
+      .pipe(debounceTime(60))
+      .subscribe(() => this.begin());
+    effect(() => {
+      wanted();
+      cancelAnimationFrame(this.waiting);
+      this.whole.set(false);
+    });
+    // The frame that carries the contact is in sight from the beginning.
+    effect(() => {
+      const [pictures, frames] = [this.pictures(), untracked(this.film.frames)];
+      const contact = pictures.at(frames.findIndex(({ index }) => index === 0) - 2)?.nativeElement.parentElement;
+      const strip = contact?.parentElement;
+      if (contact && strip) strip.scrollLeft = contact.offsetLeft - strip.offsetLeft;
+    });
+    this.destroyed.onDestroy(() => {
+      cancelAnimationFrame(this.waiting);
+      this.painter()?.destroy();
+    });
+  }
+
+  private async furnish(on: OnStage, background: StageBackground): Promise<void> {
+    const asked = ++this.asked;
+    try {
+      const made = await CellPainter.create(this.host, on, background, picture, (asset) => this.api.assetUrl(on.project, asset));
+      if (this.destroyed.destroyed || asked !== this.asked) return made.destroy();
+      this.painter()?.destroy();
+      this.painter.set(made);
+      this.failed.set(undefined);
+    } catch (error) {
+      this.failed.set(`The film cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  private begin(): void {
+    const [painter, run, order, frames] = [this.painter(), this.film.run(), this.film.order(), this.film.frames()];
+    const contexts = this.pictures().map(({ nativeElement }) => nativeElement.getContext('2d'));
+    if (!painter || !run || contexts.length !== frames.length) return;
+    const sample = sampler(run);
+    const places = new Map(frames.map(({ index }, place) => [index, place]));
+    let next = 0;
+    const paint = (): void => {
+      const until = performance.now() + paintMilliseconds;
+      for (; next < order.length && performance.now() < until; next++) {
+        const context = contexts[places.get(order[next].index) ?? -1];
+        if (context) painter.paint(sample(order[next].t), context);
+      }
+      if (next < order.length) this.waiting = requestAnimationFrame(paint);
+      else this.whole.set(true);
+    };
+    this.waiting = requestAnimationFrame(paint);
+  }
+
+  protected milliseconds(t: number): string {
+    return (t * 1000).toFixed(0).replace('-', '−');
+  }
+
+  protected words(index: number, t: number): string {
+    return `${index === 0 ? 'The frame that carries contact' : `Frame ${index}`}, ${(t * 1000).toFixed(0)} milliseconds: show it`;
+  }
+
+  protected async save(): Promise<void> {
+    const frames = this.film.frames().map((frame, i) => ({ ...frame, picture: this.pictures()[i].nativeElement }));
+    const name = this.onStage()?.project.id ?? 'film';
+    saveBlob(await drawSheet(frames, this.film.rate()), `${name}-film.png`);
+  }
+}
