@@ -1,18 +1,23 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { filter, map } from 'rxjs';
 import { FolderChip } from './folderChip';
+import { ActionService } from './palette/actionService';
+import { KeySheet } from './palette/keySheet';
+import { Palette } from './palette/palette';
 import { ProjectService } from './project/projectService';
 import { ScreenAddress } from './project/screenAddress';
 import { SaveChip } from './saveChip';
+import { KeyMap } from './shared/keyMap';
 import { ThemeService } from './shared/themeService';
+import { isTyping } from './shared/typing';
 
 /** The frame of every screen: where one is, how saving stands, undo and redo, and the two charts. */
 @Component({
   selector: 'und-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip, KeySheet, Palette],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -33,6 +38,41 @@ export class App {
   protected readonly project = toSignal(this.projects.project$);
   protected readonly history = toSignal(this.projects.history$, { requireSync: true });
   protected readonly theme = toSignal(this.themes.theme$, { requireSync: true });
+  protected readonly keys = inject(KeyMap);
+  private readonly actions = inject(ActionService);
+  /** Whether anything is being found, and whether the keys are shown. */
+  protected readonly finding = signal(false);
+  protected readonly sheet = signal(false);
+
+  constructor() {
+    this.actions.offer({
+      'everywhere.find': () => this.find(),
+      'everywhere.keys': () => this.sheet.set(true),
+      'everywhere.undo': () => this.projects.undo(),
+      'everywhere.redo': () => this.projects.redo(),
+    });
+  }
+
+  /** What is typed before the palette is there; it takes it over with this. */
+  protected readonly early = (): string => {
+    window.removeEventListener('keydown', this.keepEarly, true);
+    return this.typedEarly;
+  };
+  private typedEarly = '';
+  private readonly keepEarly = (event: KeyboardEvent): void => {
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) this.typedEarly += event.key;
+  };
+
+  protected find(): void {
+    if (this.finding()) return this.finding.set(false);
+    this.typedEarly = '';
+    window.addEventListener('keydown', this.keepEarly, true);
+    // Should it never come, the keys are given back.
+    setTimeout(() => window.removeEventListener('keydown', this.keepEarly, true), 3000);
+    this.finding.set(true);
+  }
 
   protected toggleTheme(): void {
     this.themes.toggle();
@@ -44,12 +84,15 @@ export class App {
   }
 
   protected key(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey || this.shelf()) return;
-    const typing = event.target instanceof HTMLInputElement && event.target.type === 'search';
-    const key = event.key.toLowerCase();
-    if (typing || (key !== 'z' && key !== 'y')) return;
+    // Both ways of redoing that people are used to.
+    const again = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'y';
+    const id = again ? 'everywhere.redo' : this.keys.actionOf('everywhere', event);
+    if (id === undefined || this.shelf() || this.load().type !== 'ready') return;
+    const held = event.ctrlKey || event.metaKey;
+    const searching = event.target instanceof HTMLInputElement && event.target.type === 'search';
+    // A search has its own undo; a key by itself belongs to what is typed.
+    if ((searching && id !== 'everywhere.find') || (!held && isTyping(event))) return;
     event.preventDefault();
-    if (key === 'y' || event.shiftKey) this.projects.redo();
-    else this.projects.undo();
+    this.actions.run(id);
   }
 }

@@ -19,7 +19,9 @@ import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { ActionService } from '../palette/actionService';
 import { AddMenu } from '../shared/addMenu';
+import { KeyMap } from '../shared/keyMap';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { isTyping } from '../shared/typing';
@@ -74,6 +76,8 @@ export class DrillsPage {
   private readonly playback = inject(PlaybackService);
   private readonly kept = inject(KeptService);
   protected readonly recorder = inject(DrillRecorder);
+  private readonly keys = inject(KeyMap);
+  private readonly actions = inject(ActionService);
   protected readonly drills = inject(DrillService);
   protected readonly address = inject(ScreenAddress);
   protected readonly project = toSignal(this.projects.project$);
@@ -117,6 +121,16 @@ export class DrillsPage {
         afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
     });
     inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
+    inject(DestroyRef).onDestroy(
+      this.actions.offer({
+        'drills.play': () => this.playback.togglePlay(),
+        'drills.back': () => this.playback.step(-1),
+        'drills.forward': () => this.playback.step(1),
+        'drills.loop': () => this.playback.set({ loop: !this.playback.current.loop }),
+        'drills.keep': () => this.kept.keep(),
+        'drills.look': () => this.kept.turnLook(),
+      }),
+    );
   }
 
   protected add(): void {
@@ -199,16 +213,12 @@ export class DrillsPage {
   }
 
   protected key(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+    if (event.altKey || isTyping(event)) return;
+    const id = this.keys.actionOf('drills', event);
     const { target } = event;
-    if (target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]')) return;
-    if (event.key === ' ') {
-      event.preventDefault();
-      this.playback.togglePlay();
-    } else if (event.key === '[') this.playback.step(-1);
-    else if (event.key === ']') this.playback.step(1);
-    else if (event.key.toLowerCase() === 'l') this.playback.set({ loop: !this.playback.current.loop });
-    else if (event.key === 'k') this.kept.keep();
-    else if (event.key === 'c') this.kept.turnLook();
+    const own = target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]');
+    if (id === undefined || own) return;
+    event.preventDefault();
+    this.actions.run(id);
   }
 }

@@ -10,7 +10,9 @@ import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { ActionService } from '../palette/actionService';
 import { heldPer } from '../shared/heldPer';
+import { KeyMap } from '../shared/keyMap';
 import { PointerDrag } from '../shared/pointerDrag';
 import { isTyping } from '../shared/typing';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -228,7 +230,24 @@ export class TunePage {
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
+  private readonly keys = inject(KeyMap);
+  private readonly actions = inject(ActionService);
+  private readonly doing: Readonly<Record<string, () => void>> = {
+    'tune.strike': () => this.playback.strike(),
+    'tune.back': () => this.playback.step(-1),
+    'tune.forward': () => this.playback.step(1),
+    'tune.loop': () => this.playback.set({ loop: !this.playback.current.loop }),
+    'tune.alone': () => this.alone.set(!this.alone()),
+    'tune.keep': () => this.kept.keep(),
+    'tune.look': () => this.kept.turnLook(),
+    'tune.swap': () => this.swap(),
+    'tune.try': () => this.trial.toggle(),
+    'tune.film': () => this.film.toggle(),
+    'tune.ways': () => this.film.ways.update((shown) => !shown),
+  };
+
   constructor() {
+    inject(DestroyRef).onDestroy(this.actions.offer(this.doing));
     // Made with the page, so that clips are decoded before the first strike.
     inject(AudioService);
     inject(HandService);
@@ -258,25 +277,14 @@ export class TunePage {
 
   private key(event: KeyboardEvent): void {
     if (event.key === 'Tab') this.pointed = false;
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-    const actions: Record<string, () => void> = {
-      ' ': () => this.playback.strike(),
-      '[': () => this.playback.step(-1),
-      ']': () => this.playback.step(1),
-      l: () => this.playback.set({ loop: !this.playback.current.loop }),
-      f: () => this.alone.set(!this.alone()),
-      k: () => this.kept.keep(),
-      j: () => this.swap(),
-      c: () => this.kept.turnLook(),
-      t: () => this.trial.toggle(),
-      v: () => this.film.toggle(),
-      o: () => this.film.ways.update((shown) => !shown),
-      ...(this.alone() && { Escape: () => this.alone.set(false) }),
-    };
-    if (!actions[event.key] || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
+    if (event.altKey || isTyping(event)) return;
+    const id = event.key === 'Escape' && this.alone() ? 'tune.alone' : this.keys.actionOf('tune', event);
+    if (id === undefined || !(id in this.doing) || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
+    // A lane's own keys come first.
+    if (event.target instanceof Element && event.target.closest('und-lane .block') && this.keys.actionOf('lane', event)) return;
     event.preventDefault();
     event.stopPropagation();
-    actions[event.key]();
+    this.actions.run(id);
   }
 }
 

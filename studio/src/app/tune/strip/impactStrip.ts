@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   inject,
   signal,
@@ -18,6 +19,8 @@ import { KeptService } from '../../playback/keptService';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { ActionService } from '../../palette/actionService';
+import { KeyMap } from '../../shared/keyMap';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
@@ -70,6 +73,7 @@ export class ImpactStrip {
   private readonly openedIndex = computed(() => this.effects().findIndex(({ id }) => id === this.opened()));
   protected readonly adding = signal(false);
   protected readonly selection = inject(LaneSelection);
+  private readonly keys = inject(KeyMap);
   protected readonly typed = signal('');
   /** Why nothing was pasted. */
   protected readonly told = signal('');
@@ -111,6 +115,7 @@ export class ImpactStrip {
   });
 
   constructor() {
+    inject(DestroyRef).onDestroy(inject(ActionService).offer({ 'tune.add': () => this.toggleAdding() }));
     // A lane that opens is brought to the top, so that its editors are in sight.
     effect(() => {
       const id = this.opened();
@@ -145,8 +150,8 @@ export class ImpactStrip {
     if (isTyping(event) || event.altKey) return;
     const held = event.ctrlKey || event.metaKey;
     const inLanes = document.activeElement?.closest('und-lane') !== null;
-    if (event.key === 'a' && !held) this.toggleAdding();
-    else if (event.key === 'a' && inLanes) this.selection.all();
+    if (this.keys.actionOf('tune', event) === 'tune.add') this.toggleAdding();
+    else if (held && event.key === 'a' && inLanes) this.selection.all();
     else if (event.key === 'Escape' && inLanes && this.selection.ids().size > 0) this.selection.clear();
     else return;
     event.preventDefault();

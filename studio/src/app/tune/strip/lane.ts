@@ -8,6 +8,7 @@ import type { StageTake } from '../../playback/stageTake';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { FamilyGlyph } from '../../shared/familyGlyph';
+import { KeyMap } from '../../shared/keyMap';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { drawChannel, sameFirings } from './channelPath';
 import { EnvelopeEditor } from '../fields/envelopeEditor';
@@ -58,6 +59,7 @@ export class Lane {
   private readonly playback = inject(PlaybackService);
   private readonly body = viewChild.required<ElementRef<HTMLElement>>('body');
   protected readonly selection = inject(LaneSelection);
+  private readonly keys = inject(KeyMap);
   private held: DragStart | undefined;
   /** Every lane as it was when a drag began. */
   private stood: readonly Effect[] = [];
@@ -243,22 +245,23 @@ export class Lane {
     const lengthen = (by: number) => (effect: Effect) =>
       stretchedBy(effect, extent > 0 ? Math.max(0.001, extent + by) / extent : 1, Math.max(0.001, by));
     const moves: Record<string, () => void> = {
-      ArrowLeft: () => this.moveAll(-step),
-      ArrowRight: () => this.moveAll(step),
-      ',': () => this.change('shorten', lengthen(-stepSeconds), 'keys'),
-      '.': () => this.change('lengthen', lengthen(stepSeconds), 'keys'),
-      '+': () => this.changeAll('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
-      '-': () => this.changeAll('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
-      x: () => this.selection.toggle(this.effect().id),
-      Enter: () => this.openChange.emit(!this.open()),
-      Delete: () => this.remove(),
-      m: () => this.toggleMute(),
-      s: () => this.toggleSolo(),
+      'lane.earlier': () => this.moveAll(-step),
+      'lane.later': () => this.moveAll(step),
+      'lane.shorten': () => this.change('shorten', lengthen(-stepSeconds), 'keys'),
+      'lane.lengthen': () => this.change('lengthen', lengthen(stepSeconds), 'keys'),
+      'lane.strengthen': () => this.changeAll('strengthen', (effect) => strengthenedBy(effect, 1.1), 'keys'),
+      'lane.weaken': () => this.changeAll('weaken', (effect) => strengthenedBy(effect, 1 / 1.1), 'keys'),
+      'lane.choose': () => this.selection.toggle(this.effect().id),
+      'lane.open': () => this.openChange.emit(!this.open()),
+      'lane.remove': () => this.remove(),
+      'lane.mute': () => this.toggleMute(),
+      'lane.solo': () => this.toggleSolo(),
     };
-    if (!moves[event.key] || event.ctrlKey || event.metaKey) return;
+    const id = this.keys.actionOf('lane', event);
+    if (id === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    moves[event.key]();
+    moves[id]();
   }
 
   protected toggleMute(): void {
