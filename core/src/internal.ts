@@ -1,6 +1,9 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
 export { fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
+export { decodeWav, WavError, type Samples } from './mix/decodeWav.js';
+export { measureMix, mixOutline, type Clipping, type MixReadings } from './mix/measureMix.js';
+export { longestMix, mixRate, mixSounds, type Mix } from './mix/mixSounds.js';
 export { filmFrames, fromContactOutward, type FilmFrame, type FilmOptions } from './compare/film.js';
 export { noticed, type NoticedOptions } from './compare/noticed.js';
 export { readoutDifferences, readoutRows, readoutWords, type ReadoutDifference, type ReadoutRow } from './compare/readoutRows.js';
@@ -153,6 +156,7 @@ export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
 export { facingReach } from './combat/moves/meetingWall.js';
 export { gap, meets, type Reach } from './combat/moves/meeting.js';
 export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
+export { bodiesOf, bodiesOfRun, facingOf, joinedIn, stageFacing, type StandingBody } from './player/drillBodies.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';
 export { strike } from './take/strike.js';

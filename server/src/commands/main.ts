@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import type { BakeOptions } from './bake.js';
+import type { MixOptions } from './mix.js';
 import type { RunOptions } from './run.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
 import { FolderError } from '../folder/projectFolder.js';
@@ -74,6 +75,17 @@ function program(finish: (code: number) => void): Command {
     .option('--format <json|csv>', 'json: log, histories, cues, expectations; csv: the log', 'json')
     .option('--out <FILE>', 'a file instead of standard output')
     .action(async (project: string, options: RunOptions) => (await import('./run.js')).run(project, options));
+  undatio
+    .command('mix')
+    .description('what a strike or a drill sounds like, as a WAV file; tells its loudness, its true peak and where it clips')
+    .argument('<PROJECT>', projectHelp)
+    .option('--sequence <NAME>', 'the sequence to strike')
+    .option('--drill <NAME>', 'the drill to let go instead')
+    .option('--payload <JSON>', 'the event’s payload; fields left out take their defaults')
+    .option('--seed <N>', 'fixes every random draw (default 1, or the drill’s)')
+    .option('--rate <N>', 'samples per second (default 48000)')
+    .requiredOption('--out <FILE.wav>', 'where to write it')
+    .action(async (project: string, options: MixOptions) => (await import('./mix.js')).mix(project, options));
   return undatio;
 }
 

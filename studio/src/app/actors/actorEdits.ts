@@ -1,5 +1,15 @@
 import type { Actor, Asset, Place, Project } from '@undatio/core';
-import { cellPlaces, freeId, restingActor, scaledActor, shownCell, spots as spotNames, tidy } from '@undatio/core/internal';
+import {
+  facingOf,
+  stageFacing,
+  cellPlaces,
+  freeId,
+  restingActor,
+  scaledActor,
+  shownCell,
+  spots as spotNames,
+  tidy,
+} from '@undatio/core/internal';
 
 /** What is done to actors. Pure: who calls puts them in place. */
 
@@ -14,16 +24,6 @@ export const roleWords: Readonly<Record<Actor['role'], string>> = { source: 'str
 /** The name of the whole body among a pose's parts. */
 export const whole = 'whole';
 const atRest: PartPose = { turn: 0, x: 0, y: 0 };
-
-/** Which way an actor faces on the stage: who strikes to the right, everybody else to the left. */
-export function stageFacing({ role }: Pick<Actor, 'role'>): 1 | -1 {
-  return role === 'source' ? 1 : -1;
-}
-
-/** Which way its pictures look: where it is not said, as it faces on the stage. */
-export function facingOf(actor: Pick<Actor, 'role' | 'looks'>): 1 | -1 {
-  return actor.looks === undefined ? stageFacing(actor) : actor.looks === 'right' ? 1 : -1;
-}
 
 /** Whether it is drawn mirrored on the stage. */
 export function isMirrored(actor: Pick<Actor, 'role' | 'looks'>): boolean {

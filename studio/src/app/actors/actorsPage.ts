@@ -1,5 +1,5 @@
 import { statesOf } from '../project/documentKey';
-import { rulesWithoutActor } from '@undatio/core/internal';
+import { facingOf, rulesWithoutActor } from '@undatio/core/internal';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -12,7 +12,6 @@ import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { StageSetUps } from '../stage/stageSetUps';
 import {
   copyOf,
-  facingOf,
   newActor,
   partMoved,
   posed,

@@ -1,12 +1,22 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { Actor, ActorFrame, Place } from '@undatio/core';
-import { poses, reachesAt, restingActor, shownCell, strike, tryMove, type MoveTrial, type ShownReach } from '@undatio/core/internal';
+import {
+  facingOf,
+  poses,
+  reachesAt,
+  restingActor,
+  shownCell,
+  strike,
+  tryMove,
+  type MoveTrial,
+  type ShownReach,
+} from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { heldPer } from '../shared/heldPer';
 import { RulesService } from '../rules/rulesService';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Cell } from './actorFigure';
-import { facingOf, type PoseName } from './actorEdits';
+import type { PoseName } from './actorEdits';
 import { mirrored, within, type Move } from './moveEdits';
 
 /** How fast a move is shown. */

@@ -1,7 +1,8 @@
 import type { Actor, Drill, Project } from '@undatio/core';
 import { newProject } from '@undatio/core/internal';
 import { firstDifference } from './logDifference';
-import { actWords, bodiesOf, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
+import { bodiesOf } from '@undatio/core/internal';
+import { actWords, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
 
 const whole: Project = newProject(
   { id: 'game', label: 'Game', viewWidth: 960, viewHeight: 540, axis: 'down', pixelsPerUnit: 1, seen: 'side' },

@@ -1,6 +1,5 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
-import { freeId, othersOf, restingPlacesOf, scaledActor, type DrillRun } from '@undatio/core/internal';
-import { facingOf, stageFacing } from '../actors/actorEdits';
+import { freeId, othersOf, restingPlacesOf } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
@@ -223,33 +222,6 @@ export function actWords(act: Act): string {
     case 'turn':
       return act.facing === 1 ? 'turns right' : 'turns left';
   }
-}
-
-/** Somebody on a drill's stage: of its cast, or who comes about in the course of it. */
-export interface StageBody {
-  readonly id: string;
-  readonly actor: string;
-  readonly place: { readonly x: number; readonly y: number };
-  readonly facing: 1 | -1;
-  /** Of its actor's size. */
-  readonly scale?: number;
-}
-
-/** Those who come about in the course of a run. */
-export function joinedIn({ history }: Pick<DrillRun, 'history'>): StageBody[] {
-  return history.flatMap((step): StageBody[] => (step.of === 'join' ? [{ ...step, id: step.who, place: { x: step.x, y: step.y } }] : []));
-}
-
-/** The bodies of a drill as they stand on a stage: the first as its source, the second as its target. */
-export function bodiesOf(bodies: readonly StageBody[], actors: readonly Actor[]): Actor[] {
-  return bodies.flatMap(({ id, actor, place, facing, scale = 1 }, i): Actor[] => {
-    const known = actors.find((one) => one.id === actor);
-    if (!known) return [];
-    const role = i === 0 ? 'source' : i === 1 ? 'target' : 'bystander';
-    // Mirrored where it faces another way than the stage would have it.
-    const looks = facing * facingOf(known) * stageFacing({ role }) === 1 ? 'right' : 'left';
-    return [{ ...(scale === 1 ? known : scaledActor(known, scale, scale)), id, role, place, looks }];
-  });
 }
 
 /** Seconds on a grid of hundredths, within a drill. */

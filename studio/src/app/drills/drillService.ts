@@ -1,11 +1,19 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { DocumentError, type Actor, type Drill, type KitActor } from '@undatio/core';
-import { DrillTake, runAndJudge, runDrill, type CombatPlan, type DrillRun, type Sight, type Verdict } from '@undatio/core/internal';
+import {
+  bodiesOfRun,
+  DrillTake,
+  runAndJudge,
+  runDrill,
+  type CombatPlan,
+  type DrillRun,
+  type Sight,
+  type Verdict,
+} from '@undatio/core/internal';
 import { StageLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
-import { bodiesOf, joinedIn, type StageBody } from './drillEdits';
 import { firstDifference } from './logDifference';
 
 /** A drill as it goes, with what it was held against. */
@@ -70,8 +78,7 @@ export class DrillService {
       const [shown, project] = [this.shown(), this.project()];
       if (!shown || !project) return [];
       const { drill, run } = shown;
-      const cast = drill.actors.map((one, i): StageBody => ({ ...one, scale: run.drill.actors[i].actor.scale }));
-      return bodiesOf([...cast, ...joinedIn(run)], project.actors) as (Actor & KitActor)[];
+      return bodiesOfRun(run, drill.actors, project.actors) as (Actor & KitActor)[];
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );

@@ -169,6 +169,19 @@ export class AudioService {
     });
   }
 
+  /** Plays samples as they are; what sounded before stops. */
+  playSamples(channels: readonly Float32Array<ArrayBuffer>[], sampleRate: number): void {
+    this.silence();
+    const { context, gain } = this.ready();
+    const buffer = new AudioBuffer({ length: channels[0].length, numberOfChannels: channels.length, sampleRate });
+    channels.forEach((samples, c) => buffer.copyToChannel(samples, c));
+    const source = new AudioBufferSourceNode(context, { buffer });
+    source.connect(gain);
+    source.start();
+    this.ringing.add(source);
+    source.onended = () => this.ringing.delete(source);
+  }
+
   private silence(): void {
     clearTimeout(this.later);
     for (const source of this.ringing) source.stop();

@@ -2,17 +2,19 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Actor, Drill, EventType, KitActor, Payload, Rung } from '@undatio/core';
 import {
+  bodiesOf,
   completePayload,
   DrillTake,
   fittingPayload,
+  joinedIn,
   probe,
   probeConditions,
   runMoment,
   type Moment,
   type ProbedParty,
   type RungAnswer,
+  type StandingBody,
 } from '@undatio/core/internal';
-import { bodiesOf, joinedIn, type StageBody } from '../drills/drillEdits';
 import type { OnLoan } from '../playback/stageLoan';
 import { StageSetUps } from '../stage/stageSetUps';
 import { castAt } from './momentCast';
@@ -82,7 +84,7 @@ export class MomentService {
 
   private readonly bodies = computed(() => this.bodiesFor(this.cast()), { equal: isSame });
 
-  private bodiesFor(bodies: readonly StageBody[]): (Actor & KitActor)[] {
+  private bodiesFor(bodies: readonly StandingBody[]): (Actor & KitActor)[] {
     return bodiesOf(bodies, this.staged()?.project.actors ?? []) as (Actor & KitActor)[];
   }
 

@@ -37,6 +37,7 @@ export const keyActions = [
   action('tune', 'try', 'trial sheet', 't'),
   action('tune', 'film', 'film strip', 'v'),
   action('tune', 'ways', 'ways of bodies and view', 'o'),
+  action('tune', 'mix', 'all of it as sound', 'w'),
   action('tune', 'add', 'add an effect', 'a'),
   action('lane', 'earlier', 'one frame earlier', 'ArrowLeft'),
   action('lane', 'later', 'one frame later', 'ArrowRight'),
@@ -55,6 +56,7 @@ export const keyActions = [
   action('drills', 'loop', 'loop', 'l'),
   action('drills', 'keep', 'keep this run to compare with', 'k'),
   action('drills', 'look', 'look at the kept run another way', 'c'),
+  action('drills', 'mix', 'all of it as sound', 'w'),
 ] as const;
 
 const storage = 'undatio.keys';

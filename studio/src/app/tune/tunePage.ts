@@ -279,7 +279,7 @@ export class TunePage {
     if (event.key === 'Tab') this.pointed = false;
     if (event.altKey || isTyping(event)) return;
     const id = event.key === 'Escape' && this.alone() ? 'tune.alone' : this.keys.actionOf('tune', event);
-    if (id === undefined || !(id in this.doing) || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
+    if (id === undefined || id === 'tune.add' || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
     // A lane's own keys come first.
     if (event.target instanceof Element && event.target.closest('und-lane .block') && this.keys.actionOf('lane', event)) return;
     event.preventDefault();

@@ -1,9 +1,22 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, Injector, model, signal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  Injector,
+  model,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { PopoverModule, type Popover } from 'primeng/popover';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
+import { MixDialog } from '../../mix/mixDialog';
+import { ActionService } from '../../palette/actionService';
 import { AudioService } from '../../playback/audioService';
 import { KeptService } from '../../playback/keptService';
 import { frameRates, PlaybackService, speeds } from '../../playback/playbackService';
@@ -16,7 +29,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
 @Component({
   selector: 'und-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, FormsModule, PopoverModule, SelectButtonModule, SliderModule],
+  imports: [Choice, FormsModule, MixDialog, PopoverModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
     <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
@@ -110,6 +123,12 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       ariaLabel="Volume"
       [attr.data-played]="audio().played"
     />
+    <button type="button" class="plain" title="All of it as sound: seen, measured, saved (W)" (click)="mixing.set(true)">Mix</button>
+    @defer (when mixing()) {
+      @if (mixing()) {
+        <und-mix-dialog (closed)="mixing.set(false)" />
+      }
+    }
     @if (audio().missing.length) {
       <span class="missing" role="status">Missing: {{ audio().missing.join(', ') }}</span>
     }
@@ -155,7 +174,12 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
         display: none;
       }
       .clock {
+        flex: none;
         min-width: 0;
+      }
+      p-slider {
+        width: 34px;
+        margin: 0 0.3rem;
       }
     }
   `,
@@ -169,6 +193,12 @@ export class Transport {
   private readonly injector = inject(Injector);
   private readonly popover = viewChild<Popover>('popover');
   protected readonly viewing = signal(false);
+  protected readonly mixing = signal(false);
+
+  constructor() {
+    const mix = (): void => this.mixing.set(true);
+    inject(DestroyRef).onDestroy(inject(ActionService).offer({ 'tune.mix': mix, 'drills.mix': mix }));
+  }
 
   protected view(event: Event): void {
     const from = event.currentTarget;
