@@ -1,5 +1,7 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
+export { changeWords } from './compare/changeWords.js';
+export { patched, patchOf, type StatePatch } from './compare/statePatch.js';
 export { fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
 export { decodeWav, WavError, type Samples } from './mix/decodeWav.js';
 export { measureMix, mixOutline, type Clipping, type MixReadings } from './mix/measureMix.js';

@@ -7,6 +7,7 @@ import { assetRoutes } from './assetRoutes.js';
 import { readText } from './body.js';
 import { entityRoutes } from './entityRoutes.js';
 import { folderRoutes } from './folderRoutes.js';
+import { historyRoutes } from './historyRoutes.js';
 import { kitRoutes } from './kitRoutes.js';
 import { openApiDocument } from './openApi.js';
 import { HttpProblem } from './problemDetails.js';
@@ -62,6 +63,7 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
   shelfRoutes(router, documents, assets, workers);
   folderRoutes(router, link);
   kitRoutes(router, documents, workers);
+  historyRoutes(router, documents);
   assetRoutes(router, documents, assets);
   entityRoutes(router, documents, assets);
   return router;

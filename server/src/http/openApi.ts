@@ -3,6 +3,7 @@ import { documentSchemas, projectSchema } from '@undatio/core';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
 import { changesSchema } from './entityRoutes.js';
 import { folderPaths } from './folderPaths.js';
+import { historyPaths } from './historyPaths.js';
 import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';
 
 const problemSchema = z.object({
@@ -222,6 +223,7 @@ export function openApiDocument(): Json {
       },
       ...shelfPaths(),
       ...folderPaths(),
+      ...historyPaths(),
       ...Object.fromEntries(Object.keys(documentSchemas).map(entityPaths)),
     },
     components: {

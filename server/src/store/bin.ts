@@ -1,6 +1,7 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Settings } from '@undatio/core';
 import type { BinRow, Database } from './database.js';
+import type { History } from './history.js';
 import { stored } from './storedDocument.js';
 
 /** A project in the bin. */
@@ -27,6 +28,7 @@ export class Bin {
   /** `write` makes a change of a project in a transaction; `reported` turns what SQLite reports into a message for a person. */
   constructor(
     private readonly database: Database,
+    private readonly history: History,
     private readonly write: <T>(project: string | undefined, work: (transaction: Transaction) => Promise<T>) => Promise<T>,
     private readonly reported: <T>(work: Promise<T>) => Promise<T>,
   ) {}
@@ -88,6 +90,7 @@ export class Bin {
   private async destroy(row: BinRow, transaction: Transaction): Promise<void> {
     await this.database.documents.destroy({ where: { project: row.key }, transaction });
     await this.database.uses.destroy({ where: { project: row.key }, transaction });
+    await this.history.forget(row.key, transaction);
     await row.destroy({ transaction });
   }
 
@@ -96,5 +99,6 @@ export class Bin {
     // What it holds is not changed by where it lies.
     await documents.update({ project: to }, { where: { project: from }, silent: true, transaction });
     await uses.update({ project: to }, { where: { project: from }, transaction });
+    await this.history.move(from, to, transaction);
   }
 }

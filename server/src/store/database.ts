@@ -49,11 +49,31 @@ export interface BinRow extends Model<InferAttributes<BinRow>, InferCreationAttr
   since: Date;
 }
 
+/** One kept state of a document, as a row. */
+export interface HistoryRow extends Model<InferAttributes<HistoryRow>, InferCreationAttributes<HistoryRow>> {
+  /** In the order in which they were stored, over all documents. */
+  number: CreationOptional<number>;
+  project: string;
+  collection: string;
+  id: string;
+  at: Date;
+  /** Whether the body is the whole state; otherwise it is what turns the one before into it. */
+  whole: boolean;
+  /** States since the last whole one. */
+  since: number;
+  /** Of the state, by which it is known again. */
+  digest: string;
+  body: string;
+  words: string;
+  mark: string | null;
+}
+
 export interface Database {
   readonly sequelize: Sequelize;
   readonly documents: ModelStatic<DocumentRow>;
   readonly uses: ModelStatic<UseRow>;
   readonly bin: ModelStatic<BinRow>;
+  readonly history: ModelStatic<HistoryRow>;
   /** Runs `work` in one transaction that holds the right to write from its beginning. */
   writing<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
   close(): Promise<void>;
@@ -95,6 +115,7 @@ export async function openDatabase(folder: string, purpose: 'write' | 'read' = '
     documents: defineDocuments(sequelize),
     uses: defineUses(sequelize),
     bin: defineBin(sequelize),
+    history: defineHistory(sequelize),
     writing: async (work) => {
       const done = await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
       // What is written into a file that has been taken away is lost with the process.
@@ -162,5 +183,25 @@ function defineBin(sequelize: Sequelize): ModelStatic<BinRow> {
       since: { type: DataTypes.DATE, allowNull: false },
     },
     { tableName: 'bin', timestamps: false },
+  );
+}
+
+function defineHistory(sequelize: Sequelize): ModelStatic<HistoryRow> {
+  return sequelize.define<HistoryRow>(
+    'history',
+    {
+      number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      project: { type: DataTypes.STRING, allowNull: false },
+      collection: { type: DataTypes.STRING, allowNull: false },
+      id: { type: DataTypes.STRING, allowNull: false },
+      at: { type: DataTypes.DATE, allowNull: false },
+      whole: { type: DataTypes.BOOLEAN, allowNull: false },
+      since: { type: DataTypes.INTEGER, allowNull: false },
+      digest: { type: DataTypes.STRING, allowNull: false },
+      body: { type: DataTypes.TEXT, allowNull: false },
+      words: { type: DataTypes.TEXT, allowNull: false },
+      mark: { type: DataTypes.STRING, allowNull: true },
+    },
+    { tableName: 'history', timestamps: false },
   );
 }

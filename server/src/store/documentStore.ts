@@ -13,8 +13,9 @@ import {
 import { listedCollections, type Collection } from '@undatio/core/internal';
 import { Bin, binMark } from './bin.js';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
+import { History, type ArchivedHistory, type Place } from './history.js';
 import { etagOf, stored, type StoredDocument } from './storedDocument.js';
-import { storeErrorOf } from './storeError.js';
+import { DamagedDocument, storeErrorOf } from './storeError.js';
 
 /** What a document asks of another, with who asks. */
 export interface AskedUse extends Use {
@@ -87,13 +88,17 @@ export class DocumentStore {
   private readonly listeners = new Set<Listener>();
   /** What was thrown away. */
   readonly bin: Bin;
+  /** What documents were before. */
+  readonly history: History;
 
   private constructor(
     private readonly database: Database,
     private readonly file: string,
   ) {
+    this.history = new History(database);
     this.bin = new Bin(
       database,
+      this.history,
       (project, work) => this.write(project, undefined, work),
       (work) => this.reported(work),
     );
@@ -189,6 +194,7 @@ export class DocumentStore {
       const row = { project, collection, id, version: 1, position: (last ?? 0) + 1, body: JSON.stringify(document) };
       const made = await documents.create(row, { transaction });
       await this.keepUses(project, collection, id, document, transaction);
+      await this.history.record({ project, collection, id }, undefined, document as object, transaction);
       return stored(made);
     });
   }
@@ -203,8 +209,10 @@ export class DocumentStore {
     check = nothingToCheck,
   ): Promise<WriteResult> {
     return this.change(project, collection, id, matches, check, async (row, transaction) => {
+      const before = storedOrNothing(row);
       const changed = await row.update({ version: row.version + 1, body: JSON.stringify(document) }, { transaction });
       await this.keepUses(project, collection, id, document, transaction);
+      await this.history.record({ project, collection, id }, before, document as object, transaction);
       return stored(changed);
     });
   }
@@ -248,6 +256,7 @@ export class DocumentStore {
             continue;
           }
           const body = JSON.stringify(document);
+          await this.history.record({ project, collection, id }, row ? storedOrNothing(row) : undefined, document as object, transaction);
           const now = row
             ? await row.update({ version: row.version + 1, body }, { transaction })
             : await documents.create({ project, collection, id, version: 1, position: ++position, body }, { transaction });
@@ -261,6 +270,16 @@ export class DocumentStore {
       if (error instanceof Stale) return { stale: error.stale };
       throw error;
     }
+  }
+
+  /** Names one of a document's kept states, or takes its name away; false when there is none. */
+  mark(place: Place, number: number, mark: string | undefined): Promise<boolean> {
+    return this.write(undefined, undefined, (transaction) => this.history.mark(place, number, mark, transaction));
+  }
+
+  /** Puts an archived history in the place of a project's own. */
+  replaceHistory(project: string, archived: ArchivedHistory): Promise<void> {
+    return this.write(undefined, undefined, (transaction) => this.history.replace(project, archived, transaction));
   }
 
   private change(
@@ -381,4 +400,14 @@ export class DocumentStore {
 
 function useRows(project: string, collection: Collection, id: string, document: unknown): (AskedUse & { project: string })[] {
   return usesOfDocument(collection, document).map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
+}
+
+/** A row's document; nothing where it is damaged: that it is written over is then no loss. */
+function storedOrNothing(row: DocumentRow): object | undefined {
+  try {
+    return stored(row).document as object;
+  } catch (error) {
+    if (error instanceof DamagedDocument) return undefined;
+    throw error;
+  }
 }

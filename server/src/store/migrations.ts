@@ -69,6 +69,29 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
       await context.dropTable('bin');
     },
   },
+  {
+    // Every stored state of what is tuned, as what changed.
+    name: '004-history',
+    async up({ context }) {
+      await context.createTable('history', {
+        number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        project: { type: DataTypes.STRING, allowNull: false },
+        collection: { type: DataTypes.STRING, allowNull: false },
+        id: { type: DataTypes.STRING, allowNull: false },
+        at: { type: DataTypes.DATE, allowNull: false },
+        whole: { type: DataTypes.BOOLEAN, allowNull: false },
+        since: { type: DataTypes.INTEGER, allowNull: false },
+        digest: { type: DataTypes.STRING, allowNull: false },
+        body: { type: DataTypes.TEXT, allowNull: false },
+        words: { type: DataTypes.TEXT, allowNull: false },
+        mark: { type: DataTypes.STRING, allowNull: true },
+      });
+      await context.addIndex('history', ['project', 'collection', 'id', 'number']);
+    },
+    async down({ context }) {
+      await context.dropTable('history');
+    },
+  },
 ];
 
 /** What a stored document asks of others; a damaged one asks nothing. */
