@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { bytesAt, digestOf } from './files.js';
+import type { ArchivedHistory } from './store/history.js';
 import { readProjectText, type Problem, type Project } from '@undatio/core';
 
 /** A project with a way to its assets' bytes. */
@@ -12,6 +13,8 @@ export interface ProjectSource {
 
 export interface ProjectFileResult {
   readonly source?: ProjectSource;
+  /** What its documents were before, where it comes with that. */
+  readonly history?: ArchivedHistory;
   readonly problems: readonly Problem[];
 }
 

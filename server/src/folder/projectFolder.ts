@@ -3,6 +3,8 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
+import type { ArchivedHistory } from '../store/history.js';
+import { historyFile, readArchivedHistory } from './archivedHistory.js';
 import { bytesAt, bytesBelow, leadingOut, leadsOut } from '../files.js';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
 
@@ -85,7 +87,11 @@ export async function readProjectArchive(bytes: Uint8Array): Promise<ProjectFile
       .map(([name, content]) => [name.slice(root.length), content]),
   );
   const texts = new Map([...inside].filter(([path]) => isDocumentFile(path)).map(([path, content]) => [path, strFromU8(content)]));
-  return assembled(texts, (path) => Promise.resolve(inside.get(path)));
+  const read = await assembled(texts, (path) => Promise.resolve(inside.get(path)));
+  const kept = inside.get(historyFile);
+  if (!kept || !read.source) return read;
+  const history = readArchivedHistory(strFromU8(kept));
+  return 'history' in history ? { ...read, ...history } : { ...read, problems: [...read.problems, history.problem] };
 }
 
 /** Every file of a project's folder with its bytes, texts and assets. Throws when an asset's bytes are missing; check first. */
@@ -99,9 +105,10 @@ async function folderFiles({ project, assetBytes }: ProjectSource): Promise<Map<
   return files;
 }
 
-/** A project's folder as an archive: the same bytes on any day and in any time zone. */
-export async function projectArchive(source: ProjectSource): Promise<Uint8Array> {
+/** A project's folder as an archive, with its history where that is wanted: the same bytes on any day and in any time zone. */
+export async function projectArchive(source: ProjectSource, history?: ArchivedHistory): Promise<Uint8Array> {
   const entries: Zippable = {};
+  if (history) entries[historyFile] = strToU8(JSON.stringify(history));
   for (const [path, bytes] of await folderFiles(source)) entries[path] = bytes;
   return zipSync(entries, { level: 9, mtime: new Date(1980, 0, 1) });
 }

@@ -26,6 +26,7 @@ const looked = z.object({
   gone: z.array(z.string()).describe('Documents that would go.'),
   same: z.int().describe('How many stay as they are.'),
   missing: z.array(z.string()).describe('Files of assets that are neither in it nor here.'),
+  told: z.array(z.string()).describe('What of it is left out, and why.'),
 });
 
 /** The shelf's part of the OpenAPI document. */
@@ -58,6 +59,7 @@ export function shelfPaths(): Json {
       parameters: [pathParameter('project')],
       get: {
         operationId: 'archive-project',
+        parameters: [query('history', 'boolean', 'With every kept state of its documents.')],
         responses: {
           200: { description: 'The project as a folder of text, in an archive.', content: { 'application/zip': {} } },
           404: problem('No such project.'),

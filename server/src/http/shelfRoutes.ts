@@ -7,6 +7,7 @@ import { assembleProject, freeId, identifierPattern, listedCollections } from '@
 import { restoreDemo } from '../store/seed.js';
 import { startProject } from '../startProject.js';
 import type { AssetStore } from '../store/assetStore.js';
+import { historyFile } from '../folder/archivedHistory.js';
 import { binDays } from '../store/bin.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
@@ -98,7 +99,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   router.get('/projects/:project/archive', async (context) => {
     const { project } = context.params;
     if (!(await documents.has(project))) throw new HttpProblem(404, `there is no project "${project}"`);
-    const { archive, errors } = await workers.run('archive', { project });
+    const { archive, errors } = await workers.run('archive', { project, history: readFlag(context, 'history') });
     if (!archive) throw new HttpProblem(422, 'the project cannot be handed out whole', errors);
     context.type = 'application/zip';
     context.attachment(`${project}.undatio.zip`);
@@ -110,7 +111,7 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
     const type = context.is('application/zip', 'application/json');
     if (!type) throw new HttpProblem(415, 'expected a body of type application/zip or application/json');
     const bytes = await readBytes(context, importLimit);
-    const { project, problems, missing } = await workers.run('readImport', { bytes, type, keep: !look });
+    const { project, history, problems, missing } = await workers.run('readImport', { bytes, type, keep: !look });
     if (!project)
       throw new HttpProblem(
         422,
@@ -118,12 +119,17 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
         problems.filter(({ severity }) => severity === 'error'),
       );
     if (look) {
-      context.body = { ...(await compared(project)), missing };
+      context.body = {
+        ...(await compared(project)),
+        missing,
+        told: problems.filter(({ path }) => path.startsWith(historyFile)).map(({ path, message }) => `${path}: ${message}`),
+      };
       return;
     }
     const brought = as === undefined ? project : { ...project, id: as, label: `${project.label.slice(0, 64)}, side by side` };
     if (replace) await documents.replaceProject(brought);
     else await added(brought);
+    if (history) await documents.replaceHistory(brought.id, history);
     context.status = replace ? 200 : 201;
     context.body = settingsOf(brought);
   });

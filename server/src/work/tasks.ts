@@ -7,6 +7,7 @@ import { FolderError, projectArchive, readProjectArchive } from '../folder/proje
 import { readSavedProject } from '../savedProject.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
+import type { ArchivedHistory } from '../store/history.js';
 
 /** What can take long and therefore never runs on the thread that answers: each takes plain data and gives plain data. */
 
@@ -50,10 +51,16 @@ export const tasks = {
   },
 
   /** A stored project's folder as an archive, or why it cannot be made. */
-  async archive(data: string, { project }: { project: string }): Promise<{ archive?: Uint8Array; errors: readonly Problem[] }> {
+  async archive(
+    data: string,
+    { project, history }: { project: string; history: boolean },
+  ): Promise<{ archive?: Uint8Array; errors: readonly Problem[] }> {
     const { source, problems } = await savedProject(data, project);
+    const { documents } = await storeOf(data);
     const errors = problems.filter(({ severity }) => severity === 'error');
-    return source && errors.length === 0 ? { archive: await projectArchive(source), errors } : { errors };
+    return source && errors.length === 0
+      ? { archive: await projectArchive(source, history ? await documents.history.all(project) : undefined), errors }
+      : { errors };
   },
 
   /**
@@ -63,7 +70,7 @@ export const tasks = {
   async readImport(
     data: string,
     { bytes, type, keep }: { bytes: Uint8Array; type: string; keep: boolean },
-  ): Promise<{ project?: Project; problems: readonly Problem[]; missing: readonly string[] }> {
+  ): Promise<{ project?: Project; history?: ArchivedHistory; problems: readonly Problem[]; missing: readonly string[] }> {
     const { assets } = await storeOf(data);
     let read: ProjectFileResult;
     try {
@@ -83,7 +90,7 @@ export const tasks = {
         return { ...asset, sha256: keep ? await assets.write(own) : digestOf(own) };
       }),
     );
-    return { project: { ...source.project, assets: kept }, problems, missing };
+    return { project: { ...source.project, assets: kept }, ...(read.history && { history: read.history }), problems, missing };
   },
 
   async kitContents(data: string, { project, lean }: { project: string; lean: boolean }): Promise<KitContents> {

@@ -3,6 +3,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { filter, map } from 'rxjs';
 import { FolderChip } from './folderChip';
+import { HistoryDesk } from './history/historyDesk';
+import { HistoryPanel } from './history/historyPanel';
 import { ActionService } from './palette/actionService';
 import { KeySheet } from './palette/keySheet';
 import { Palette } from './palette/palette';
@@ -17,7 +19,7 @@ import { isTyping } from './shared/typing';
 @Component({
   selector: 'und-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip, KeySheet, Palette],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip, HistoryPanel, KeySheet, Palette],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -38,6 +40,7 @@ export class App {
   protected readonly project = toSignal(this.projects.project$);
   protected readonly history = toSignal(this.projects.history$, { requireSync: true });
   protected readonly theme = toSignal(this.themes.theme$, { requireSync: true });
+  protected readonly desk = inject(HistoryDesk);
   protected readonly keys = inject(KeyMap);
   private readonly actions = inject(ActionService);
   /** Whether anything is being found, and whether the keys are shown. */
@@ -48,6 +51,7 @@ export class App {
     this.actions.offer({
       'everywhere.find': () => this.find(),
       'everywhere.keys': () => this.sheet.set(true),
+      'everywhere.history': () => this.desk.toggle(),
       'everywhere.undo': () => this.projects.undo(),
       'everywhere.redo': () => this.projects.redo(),
     });

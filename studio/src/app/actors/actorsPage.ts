@@ -4,6 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Actor, Place } from '@undatio/core';
+import { HistoryDesk } from '../history/historyDesk';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { Choice, type Option } from '../shared/choice';
@@ -164,6 +165,10 @@ export class ActorsPage {
   });
 
   constructor() {
+    inject(HistoryDesk).follow(() => {
+      const id = this.chosen()?.id;
+      return id === undefined ? undefined : `actors/${id}`;
+    });
     effect(() => this.desk.actor.set(this.chosen()));
     effect(() => {
       const [first] = this.actors();

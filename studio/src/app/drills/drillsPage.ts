@@ -15,6 +15,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Drill } from '@undatio/core';
+import { HistoryDesk } from '../history/historyDesk';
 import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { ProjectService } from '../project/projectService';
@@ -121,6 +122,10 @@ export class DrillsPage {
         afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
     });
     inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
+    inject(HistoryDesk).follow(() => {
+      const id = this.chosenId();
+      return id === undefined ? undefined : `drills/${id}`;
+    });
     inject(DestroyRef).onDestroy(
       this.actions.offer({
         'drills.play': () => this.playback.togglePlay(),

@@ -111,6 +111,12 @@ export class KeptService {
     return { label: label ?? labelOf(stage, settings), sequence, settings, on, stage };
   }
 
+  /** Puts back what was kept before something else was looked at; nothing, where nothing was. */
+  putBack(kept: Kept | undefined): void {
+    this.all.update((all) => ({ ...all, sequence: kept }));
+    if (!kept) this.table.set(false);
+  }
+
   drop(): void {
     this.table.set(false);
     this.all.update((all) => ({ ...all, [this.what()]: undefined }));

@@ -35,6 +35,9 @@ import { ShelfApi, toldOf, type BringInMode, type Looked } from './shelfApi';
             }
           </ul>
         }
+        @for (line of found.told; track line) {
+          <p role="status">{{ line }}</p>
+        }
         <p class="end">
           @if (found.there) {
             <button type="button" class="plain strong" [disabled]="storing()" (click)="store('replace')">Replace what is here</button>

@@ -98,8 +98,8 @@ export class ProjectsPage {
     return `/projects/${id}/tune`;
   }
 
-  protected archive(id: string): string {
-    return this.api.archiveUrl(id);
+  protected archive(id: string, history = false): string {
+    return this.api.archiveUrl(id, history);
   }
 
   protected rename(id: string, label: string): void {

@@ -38,6 +38,8 @@ export interface Looked {
   readonly gone: readonly string[];
   readonly same: number;
   readonly missing: readonly string[];
+  /** What of it is left out, and why. */
+  readonly told: readonly string[];
 }
 
 export type BringInMode = 'look' | 'new' | 'replace' | { readonly as: string };
@@ -79,8 +81,8 @@ export class ShelfApi {
     return this.http.post<Settings>('/api/demo', null);
   }
 
-  archiveUrl(id: string): string {
-    return `/api/projects/${id}/archive`;
+  archiveUrl(id: string, history = false): string {
+    return `/api/projects/${id}/archive${history ? '?history=true' : ''}`;
   }
 
   bringIn<M extends BringInMode>(file: Blob, mode: M): Observable<M extends 'look' ? Looked : Settings> {

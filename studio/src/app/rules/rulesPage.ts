@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { storedSettingsOf, type EventType } from '@undatio/core';
 import { identifierPattern } from '@undatio/core/internal';
+import { HistoryDesk } from '../history/historyDesk';
 import { PlaybackService } from '../playback/playbackService';
 import { StageLoan } from '../playback/stageLoan';
 import type { DocumentKey } from '../project/documentKey';
@@ -72,6 +73,12 @@ export class RulesPage {
   protected readonly canStrike = computed(() => this.moments.shown() !== undefined);
 
   constructor() {
+    // Of the ladder that is shown, or of the event where nothing decides yet.
+    inject(HistoryDesk).follow(() => {
+      const event = this.chosen()?.id;
+      const response = this.project()?.responses.find((one) => one.event === event);
+      return response ? `responses/${response.id}` : event === undefined ? undefined : `events/${event}`;
+    });
     effect(() => {
       const [first] = this.events();
       if (first && !this.chosen() && this.view() === undefined) this.address.turnTo('rules', [first.id], { replaceUrl: true });

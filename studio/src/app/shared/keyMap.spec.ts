@@ -30,9 +30,9 @@ describe('the keys', () => {
   it('do what they come with, until a person says otherwise, and remember it', () => {
     expect(keys.actionOf('tune', press('k'))).toBe('tune.keep');
     expect(keys.actionOf('drills', press('k'))).toBe('drills.keep');
-    expect(keys.set('tune.keep', press('h'))).toBeUndefined();
+    expect(keys.set('tune.keep', press('b'))).toBeUndefined();
     for (const map of [keys, TestBed.inject(KeyMap)]) {
-      expect(map.actionOf('tune', press('h'))).toBe('tune.keep');
+      expect(map.actionOf('tune', press('b'))).toBe('tune.keep');
       expect(map.actionOf('tune', press('k'))).toBeUndefined();
       expect(map.actionOf('drills', press('k'))).toBe('drills.keep');
     }

@@ -24,6 +24,7 @@ const action = (place: KeyPlace, name: string, words: string, usual: string): Ke
 export const keyActions = [
   action('everywhere', 'find', 'find anything', 'Ctrl+k'),
   action('everywhere', 'keys', 'show the keys', '?'),
+  action('everywhere', 'history', 'what this was before', 'h'),
   action('everywhere', 'undo', 'undo', 'Ctrl+z'),
   action('everywhere', 'redo', 'redo', 'Ctrl+Shift+z'),
   action('tune', 'strike', 'strike', 'Space'),

@@ -10,6 +10,7 @@ import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { HistoryDesk } from '../history/historyDesk';
 import { ActionService } from '../palette/actionService';
 import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
@@ -248,6 +249,7 @@ export class TunePage {
 
   constructor() {
     inject(DestroyRef).onDestroy(this.actions.offer(this.doing));
+    inject(HistoryDesk).follow(() => (this.there() ? `sequences/${this.sequence()}` : undefined));
     // Made with the page, so that clips are decoded before the first strike.
     inject(AudioService);
     inject(HandService);
