@@ -16,6 +16,7 @@ export interface Chooser {
 @Component({
   selector: 'und-conflict-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'closed.emit()' },
   imports: [ButtonModule, DialogModule],
   template: `
     <p-dialog

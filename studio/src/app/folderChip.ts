@@ -10,6 +10,7 @@ import { FolderService } from './project/folderService';
 @Component({
   selector: 'und-folder-chip',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'open.set(false)' },
   imports: [ButtonModule, ConflictDialog, DialogModule],
   template: `
     @if (folder(); as state) {

@@ -17,6 +17,7 @@ type Shown = { readonly mix: MixDone } | { readonly problem: string } | undefine
 @Component({
   selector: 'und-mix-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'closed.emit()' },
   imports: [DialogModule],
   template: `
     <p-dialog

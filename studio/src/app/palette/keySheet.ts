@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, output, signal } from '@angular/core';
 import { DialogModule } from 'primeng/dialog';
 import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
 
@@ -6,6 +6,7 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
 @Component({
   selector: 'und-key-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'closed.emit()' },
   imports: [DialogModule],
   template: `
     <p-dialog
@@ -14,7 +15,6 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
       [modal]="true"
       [draggable]="false"
       [dismissableMask]="true"
-      [closeOnEscape]="changing() === undefined"
       [style]="{ width: 'min(58rem, 94vw)' }"
       (onHide)="closed.emit()"
     >
@@ -28,9 +28,7 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
                 class="row"
                 [class.changing]="changing() === one.id"
                 [attr.aria-label]="one.words + ', ' + keys.keyOf(one.id) + ': give it another key'"
-                (click)="changing.set(one.id)"
-                (keydown)="press($event, one.id)"
-                (blur)="leave(one.id)"
+                (click)="change(one.id)"
               >
                 <span>{{ one.words }}</span>
                 <kbd [class.own]="keys.isOwn(one.id)">{{ changing() === one.id ? 'press a key…' : keys.keyOf(one.id) }}</kbd>
@@ -110,18 +108,33 @@ export class KeySheet {
   protected readonly told = signal('');
   protected readonly any = computed(() => keyActions.some(({ id }) => this.keys.isOwn(id)));
 
-  protected press(event: KeyboardEvent, id: string): void {
-    if (this.changing() !== id || event.key === 'Tab') return;
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+
+  /** Wherever the focus is by then: the next key is the new one. */
+  private readonly listen = (event: KeyboardEvent): void => {
+    const id = this.changing();
+    if (id !== undefined) this.press(event, id);
+  };
+
+  protected change(id: string): void {
+    this.changing.set(id);
+    window.addEventListener('keydown', this.listen, true);
+  }
+
+  private stop(): void {
+    this.changing.set(undefined);
+    window.removeEventListener('keydown', this.listen, true);
+  }
+
+  private press(event: KeyboardEvent, id: string): void {
     event.preventDefault();
-    event.stopPropagation();
-    if (event.key === 'Escape') return this.changing.set(undefined);
+    event.stopImmediatePropagation();
+    if (event.key === 'Escape') return this.stop();
     if (['Shift', 'Control', 'Alt', 'Meta'].includes(event.key)) return;
     const wrong = this.keys.set(id, event);
     this.told.set(wrong === undefined ? '' : `${wrong}: give that another key first.`);
-    if (wrong === undefined) this.changing.set(undefined);
-  }
-
-  protected leave(id: string): void {
-    if (this.changing() === id) this.changing.set(undefined);
+    if (wrong === undefined) this.stop();
   }
 }

@@ -18,6 +18,7 @@ const ways: readonly Option[] = [
 @Component({
   selector: 'und-change-many',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'closed.emit()' },
   imports: [ButtonModule, Choice, DialogModule, ScrubNumber],
   template: `
     <p-dialog
