@@ -79,6 +79,7 @@ export { assembleProject, collections, inOrder, listedCollections, type Collecti
 export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
+export { comfortFindings, comfortProblems, comfortScalers, type ComfortFinding } from './checks/comfortFindings.js';
 export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
 export { ruleFindings } from './checks/ruleFindings.js';
 export {

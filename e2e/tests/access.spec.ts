@@ -101,6 +101,52 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await expect(page.locator('#kit')).toContainText('27 sequences');
     expect(await serious(page)).toEqual([]);
   });
+
+  test(`axe finds nothing serious where takes are compared, tried and remembered, by ${colorScheme}`, async ({ studio, page }) => {
+    test.setTimeout(120_000);
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+    await studio.open('lance-light');
+    await page.keyboard.press('k');
+    await studio.reveal('flash');
+    await studio.block('flash').focus();
+    await page.keyboard.press('Delete');
+    await page.getByRole('button', { name: /^Differences/ }).click();
+    await expect(page.locator('und-difference-table tbody').first()).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('c');
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Shift over time' }).click();
+    await page.keyboard.press('v');
+    await expect(page.getByRole('button', { name: 'Save PNG' })).toBeEnabled();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('v');
+    await page.keyboard.press('t');
+    await expect(page.locator('und-trial-sheet .cell').nth(8)).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('t');
+    await page.keyboard.press('h');
+    await expect(page.getByRole('region', { name: 'History' }).locator('li').first()).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('la');
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Mix', exact: true }).click();
+    await expect(page.getByRole('dialog').getByText(/LUFS/)).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'View' }).click();
+    await expect(page.getByText('As players may set it')).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+  });
 }
 
 test('the chart follows the system, and a person’s choice is kept', async ({ studio, page }) => {

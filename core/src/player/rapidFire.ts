@@ -1,4 +1,4 @@
-import type { ActorFrame, Frame, KitActor, Payload, Place, PlayerSound, SignalCue, SoundCue } from '../contract.js';
+import type { ActorFrame, Comfort, Frame, KitActor, Payload, Place, PlayerSound, SignalCue, SoundCue } from '../contract.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Px, Seconds } from '../units.js';
 import { LivePlayer } from './player.js';
@@ -30,6 +30,8 @@ export interface RapidParts {
   /** The first one is whom the sequence’s own contact point lies beside. */
   readonly targets: readonly Stand[];
   readonly budget: StopBudget | undefined;
+  /** What a player has turned down. */
+  readonly comfort?: Comfort;
 }
 
 /** A frame in which several targets stand; `target` is the first of them. Parties count on: 1 the source, 2 the first target. */
@@ -55,11 +57,11 @@ export class RapidFire {
   private readonly wall = new Float64Array(1);
 
   constructor(
-    { plan, source: striker, targets, budget }: RapidParts,
+    { plan, source: striker, targets, budget, comfort = {} }: RapidParts,
     readonly blows: readonly Blow[],
   ) {
     const actors = [striker, ...targets].flatMap(({ actor }) => actor ?? []);
-    this.player = new LivePlayer({ planOf: () => plan, actors, conventions, budget }, {}, 'kept');
+    this.player = new LivePlayer({ planOf: () => plan, actors, conventions, budget }, { comfort }, 'kept');
     const put = (id: string, { actor, place: { x, y } }: Stand, facing: 1 | -1): void =>
       this.player.body(id, { x, y, facing, ...(actor && { actor: actor.id }) });
     put(source, striker, 1);

@@ -1,5 +1,5 @@
 import { config } from 'zod';
-import { judgeDrills } from '@undatio/core/internal';
+import { comfortProblems, judgeDrills } from '@undatio/core/internal';
 import { ProblemsFound, readProjectArgument } from './projectArgument.js';
 import { sink } from './sink.js';
 
@@ -8,8 +8,8 @@ export async function check(project: string, { json }: { json?: boolean }): Prom
   // A schema that is used once is read faster than it is compiled.
   config({ jitless: true });
   const { source, problems: told } = await readProjectArgument(project);
-  // Drills are tests: those of a project that can be used are run.
-  const problems = source ? [...told, ...judgeDrills(source.project)] : told;
+  // Drills are tests: those of a project that can be used are run. And what nobody is told who has turned something down.
+  const problems = source ? [...told, ...judgeDrills(source.project), ...comfortProblems(source.project)] : told;
   if (json) await sink.out(JSON.stringify(problems, null, 1) + '\n');
   else for (const { severity, path, message } of problems) await sink.out(`${severity}: ${path}: ${message}\n`);
   if (problems.some((problem) => problem.severity === 'error')) throw new ProblemsFound();

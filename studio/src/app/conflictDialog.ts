@@ -20,6 +20,7 @@ export interface Chooser {
   imports: [ButtonModule, DialogModule],
   template: `
     <p-dialog
+      closeAriaLabel="Close"
       [header]="'Changed elsewhere: ' + name()"
       [visible]="true"
       [modal]="true"

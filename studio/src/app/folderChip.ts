@@ -19,6 +19,7 @@ import { FolderService } from './project/folderService';
       </button>
       @defer (when open()) {
         <p-dialog
+          closeAriaLabel="Close"
           header="Kept in a folder"
           [visible]="open() && !choosing()"
           [modal]="true"

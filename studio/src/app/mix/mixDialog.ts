@@ -21,6 +21,7 @@ type Shown = { readonly mix: MixDone } | { readonly problem: string } | undefine
   imports: [DialogModule],
   template: `
     <p-dialog
+      closeAriaLabel="Close"
       [header]="'Sound of ' + name()"
       [visible]="true"
       [modal]="true"

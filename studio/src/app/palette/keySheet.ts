@@ -10,6 +10,7 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
   imports: [DialogModule],
   template: `
     <p-dialog
+      closeAriaLabel="Close"
       header="Keys"
       [visible]="true"
       [modal]="true"
@@ -27,7 +28,7 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
                 type="button"
                 class="row"
                 [class.changing]="changing() === one.id"
-                [attr.aria-label]="one.words + ', ' + keys.keyOf(one.id) + ': give it another key'"
+                title="Give it another key"
                 (click)="change(one.id)"
               >
                 <span>{{ one.words }}</span>

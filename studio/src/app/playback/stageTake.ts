@@ -1,4 +1,4 @@
-import type { EventType, Frame, Payload, Sequence } from '@undatio/core';
+import type { Comfort, EventType, Frame, Payload, Sequence } from '@undatio/core';
 import { DrillTake, RapidFire, type DrillFrame, type EngineTake, type RapidFrame } from '@undatio/core/internal';
 
 /** What is struck next. */
@@ -14,6 +14,8 @@ export interface StrikeSettings {
   readonly rapid: RapidSettings;
   /** How much health the practice target has before the next blow, of 1. */
   readonly health: number;
+  /** What a player of the game has turned down, or up; nothing as authored. */
+  readonly comfort: Comfort;
 }
 
 /** Strikes that overlap, to see whether they still read and whether each keeps to its own target. */

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { EventType, Payload, Project, Sequence } from '@undatio/core';
+import type { Comfort, EventType, Payload, Project, Sequence } from '@undatio/core';
 import type { DrillTake } from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, of, shareReplay, switchMap } from 'rxjs';
 import { ProjectService } from '../project/projectService';
@@ -21,6 +21,7 @@ export class StrikeService {
     listener: 0,
     rapid: { on: false, every: 0.22, strikes: 6, targets: 1, turn: 0 },
     health: 1,
+    comfort: {},
   });
   private readonly striker = new Striker();
   /** Whether the target has been struck since it was whole. */
@@ -78,8 +79,8 @@ export class StrikeService {
   }
 
   /** Strikes all as it was struck before: sequence, payload, seed and listener. */
-  take({ sequence, payload, seed, solo, listener, rapid, health }: StrikeSettings): void {
-    this.change({ sequence, payload, seed, solo, listener, rapid, health });
+  take({ sequence, payload, seed, solo, listener, rapid, health, comfort }: StrikeSettings): void {
+    this.change({ sequence, payload, seed, solo, listener, rapid, health, comfort });
   }
 
   setField(name: string, value: number | string | boolean): void {
@@ -118,6 +119,11 @@ export class StrikeService {
 
   setListener(listener: number): void {
     this.change({ listener });
+  }
+
+  /** Shows what is struck as somebody sees it who has turned something down. */
+  setComfort(comfort: Comfort): void {
+    this.change({ comfort });
   }
 
   setRapid(part: Partial<RapidSettings>): void {

@@ -55,7 +55,9 @@ export class Striker {
     const from = { x: listener, y: 0 };
     const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
     const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
-    const run = settings.rapid.on ? rapidFire(plan, event, settings, heard, project) : take;
+    // A game's player turns things down: one blow as it plays it, or many.
+    const isPlayed = settings.rapid.on || Object.values(settings.comfort).some((factor) => factor !== 1);
+    const run = isPlayed ? rapidFire(plan, event, settings, heard, project) : take;
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
 
@@ -100,7 +102,8 @@ function rapidFire(
   solo: readonly string[],
   { actors, stopBudget }: Project,
 ): RapidFire {
-  const { payload, rapid, listener, seed } = settings;
+  const { payload, listener, seed, comfort } = settings;
+  const rapid = settings.rapid.on ? settings.rapid : { ...settings.rapid, strikes: 1, targets: 1 };
   const { places } = plan.standing;
   const ofRole = (role: string): Project['actors'] => actors.filter((actor) => actor.role === role);
   const [target] = ofRole('target');
@@ -118,7 +121,7 @@ function rapidFire(
     healths[struck] = Number(worn['healthAfter'] ?? 1) || 1;
     return { payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
   });
-  return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget }, blows);
+  return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget, comfort }, blows);
 }
 
 /** The same direction within -180 to 180. */

@@ -239,6 +239,25 @@ describe('ProjectService', () => {
       expect(save.type).toBe('saved');
     });
 
+    it('stores what is taken back as one, though the step was still on its way', async () => {
+      open();
+      projects.add('add made', 'sequences/made', made);
+      (await together()).flush({ etags: { 'sequences/made': '"m"', 'settings/spec': '"s2"' } });
+      projects.change('use it', [
+        ['sequences/made', { ...made, note: 'used' }],
+        ['sequences/blow', { ...sequence, note: 'uses made' }],
+      ]);
+      const first = await together();
+      projects.undo();
+      jasmine.clock().tick(400);
+      await Promise.resolve();
+      first.flush({ etags: { 'sequences/made': '"m2"', 'sequences/blow': '"2"' } });
+      expect(changesOf(await together()).map(({ id, etag }) => [id, etag])).toEqual([
+        ['made', '"m2"'],
+        ['blow', '"2"'],
+      ]);
+    });
+
     it('brings back what an earlier visit made and could not store', async () => {
       open();
       projects.add('add made', 'sequences/made', made);

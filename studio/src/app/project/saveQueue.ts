@@ -195,8 +195,8 @@ export class SaveQueue {
   private saved(key: DocumentKey, etag: string | undefined, document: EditableDocument | undefined): void {
     this.hold(key, etag);
     this.sent.delete(key);
-    this.unbind(key);
-    // Edited again while the write was under way: still unsaved, now on top of what was just stored.
+    // Edited again while the write was under way: still unsaved, now on top of what was just stored, and with all that it was
+    // edited together with.
     if (unchanged(this.read(key), document)) {
       this.markSaved(key);
       return;

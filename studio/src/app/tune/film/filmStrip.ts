@@ -167,7 +167,7 @@ export class FilmStrip {
   }
 
   protected words(index: number, t: number): string {
-    return `${index === 0 ? 'The frame that carries contact' : `Frame ${index}`}, ${(t * 1000).toFixed(0)} milliseconds: show it`;
+    return `${index === 0 ? 'contact' : index} ${this.milliseconds(t)} ms: show this frame`;
   }
 
   protected async save(): Promise<void> {

@@ -22,6 +22,7 @@ const ways: readonly Option[] = [
   imports: [ButtonModule, Choice, DialogModule, ScrubNumber],
   template: `
     <p-dialog
+      closeAriaLabel="Close"
       header="Change many at once"
       [visible]="true"
       [modal]="true"

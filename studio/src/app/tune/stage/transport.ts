@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { DrillTake } from '@undatio/core/internal';
 import { PopoverModule, type Popover } from 'primeng/popover';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { SliderModule } from 'primeng/slider';
@@ -20,8 +21,10 @@ import { ActionService } from '../../palette/actionService';
 import { AudioService } from '../../playback/audioService';
 import { KeptService } from '../../playback/keptService';
 import { frameRates, PlaybackService, speeds } from '../../playback/playbackService';
+import { ComfortPanel } from '../../comfort/comfortPanel';
 import { FilmService } from '../film/filmService';
 import { Choice, type Option } from '../../shared/choice';
+import { StrikeService } from '../../playback/strikeService';
 import { StageSetUps } from '../../stage/stageSetUps';
 import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
 
@@ -29,7 +32,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
 @Component({
   selector: 'und-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, FormsModule, MixDialog, PopoverModule, SelectButtonModule, SliderModule],
+  imports: [Choice, ComfortPanel, FormsModule, MixDialog, PopoverModule, SelectButtonModule, SliderModule],
   template: `
     <button type="button" class="plain" (click)="playback.togglePlay()">{{ settings().playing ? 'Pause' : 'Play' }}</button>
     <button type="button" class="plain" aria-label="−1 f, one frame back" title="One frame back ([)" (click)="playback.step(-1)">
@@ -66,10 +69,10 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       title="The frame rate that is emulated, and the background"
       (click)="view($event)"
     >
-      View{{ settings().frameRate ? ': ' + settings().frameRate + ' f/s' : '' }}
+      View{{ settings().frameRate ? ': ' + settings().frameRate + ' f/s' : '' }}{{ softened() ? ', softened' : '' }}
     </button>
     @if (viewing()) {
-      <p-popover #popover appendTo="body" (onHide)="viewing.set(false)">
+      <p-popover #popover ariaLabel="How the stage is looked at" appendTo="body" (onHide)="viewing.set(false)">
         <div class="view">
           @if (setUpOptions().length > 0) {
             <label class="field-label" for="stage-set-up">Stage</label>
@@ -105,6 +108,9 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
           >
             Ways of bodies and view
           </button>
+          @if (!drill()) {
+            <und-comfort-panel />
+          }
         </div>
       </p-popover>
     }
@@ -222,6 +228,13 @@ export class Transport {
   private readonly onStage = toSignal(this.stages.onStage$);
   /** A stage's own comes with the stage. */
   protected readonly backgrounds = computed(() => stageBackgrounds.filter((one) => one !== 'own' || this.onStage()?.setUp?.background));
+  private readonly stage = toSignal(inject(StrikeService).stage$);
+  protected readonly drill = computed(() => this.stage()?.run instanceof DrillTake);
+  /** Whether what is struck is shown otherwise than authored. */
+  protected readonly softened = computed(
+    () => !this.drill() && Object.values(this.strikeSettings().comfort).some((factor) => factor !== 1),
+  );
+  private readonly strikeSettings = toSignal(inject(StrikeService).settings$, { requireSync: true });
   protected readonly setUp = computed(() => this.onStage()?.setUp);
   protected readonly setUpOptions = computed(() =>
     (this.onStage()?.project.stages ?? []).map(({ id, label }): Option => ({ value: id, label })),
