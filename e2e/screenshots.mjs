@@ -60,7 +60,7 @@ try {
   await save(compared, 'compare');
   await compared.keyboard.press('Control+z');
   await compared.keyboard.press('Control+z');
-  const trial = await tune('lance-light', 0);
+  const trial = await tune('lance-heavy', 0);
   await trial.keyboard.press('t');
   await trial.locator('#trial-of-0').selectOption({ label: 'throw' });
   await trial.getByRole('button', { name: '+ a second' }).click();

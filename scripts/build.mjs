@@ -121,6 +121,16 @@ async function yard() {
     ],
   });
   cpSync(join(root, 'yard/public'), out, { recursive: true });
+  // The page of one sequence carries the very runtime that ships.
+  await build({
+    entryPoints: [join(root, 'yard/src/show.ts')],
+    outfile: join(root, 'yard/dist/show/show.js'),
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    alias: { '@undatio/core/runtime': join(root, 'core/dist/kit/undatio-runtime.js') },
+  });
 }
 
 function studio() {

@@ -295,6 +295,8 @@ test.describe('saving', () => {
     await page.unrouteAll();
     page.on('dialog', (dialog) => void dialog.accept());
     await page.reload();
+    // Once the project is there, its drafts are too.
+    await expect(page.locator('und-lane').first()).toBeVisible();
     await studio.saved();
     expect((await studio.stored('lance-light')).document.effects.find(({ id }) => id === 'crack')?.['delay']).toBeCloseTo(1 / 60, 5);
   });

@@ -8,6 +8,7 @@ const root = fileURLToPath(new URL('../../', import.meta.url));
 export const paths = {
   studio: join(root, 'studio/dist/studio/browser'),
   yard: join(root, 'yard/dist/site'),
+  showScript: join(root, 'yard/dist/show/show.js'),
   engine: join(root, 'core/dist/shipped'),
   kitRuntime: join(root, 'core/dist/kit'),
   documents: join(root, 'docs'),

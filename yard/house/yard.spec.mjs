@@ -10,7 +10,7 @@ const yard = fileURLToPath(new URL('../', import.meta.url));
 const outfile = join(yard, 'dist/tested.mjs');
 await build({
   stdin: {
-    contents: ['joust', 'drillBout', 'openArchive', 'instant'].map((name) => `export * from './src/${name}.ts';`).join('\n'),
+    contents: ['joust', 'drillBout', 'openArchive', 'instant', 'singleBlow'].map((name) => `export * from './src/${name}.ts';`).join('\n'),
     resolveDir: yard,
   },
   outfile,
@@ -20,7 +20,7 @@ await build({
   packages: 'external',
   logLevel: 'silent',
 });
-const { DrillBout, Joust, openArchive, sampleDrill, sampleInstant } = await import(pathToFileURL(outfile).href);
+const { DrillBout, Joust, openArchive, sampleDrill, sampleInstant, SingleBlow } = await import(pathToFileURL(outfile).href);
 
 const effects = [
   { kind: 'flash', id: 'flash', amount: { drive: 'damage', in: [0, 50], out: [0, 1] } },
@@ -301,5 +301,45 @@ describe('one instant', () => {
       [{ sequence: 'none' }, /^sequence: expected a sequence of the kit/],
     ];
     for (const [part, expected] of cases) expect(told(() => sampleInstant(kit, { ...form, ...part }))).toMatch(expected);
+  });
+});
+
+describe('the page of one sequence', () => {
+  const { played } = archiveOf(kitJson());
+  const struckOf = ({ frame }) => frame.bodies.find(({ id }) => id === 'struck');
+
+  it('strikes at once what it is given, its wind-up first, and shows what the kit’s own take shows', () => {
+    const blow = new SingleBlow(played, { sequence: 'blow', payload: { damage: 25 }, seed: 4 });
+    blow.strike();
+    const take = played.strike('blow', { damage: 25 }, { seed: 4 });
+    expect(take.start).toBeCloseTo(-0.3, 9);
+    // Still for 0.4 s, then the wind-up of 0.3 s, then contact.
+    blow.advance(0.69);
+    expect(struckOf(blow).flash).toBe(0);
+    blow.advance(0.03);
+    expect(struckOf(blow).flash).toBeCloseTo(take.sample(0.02, take.createFrame()).target.flash, 6);
+    expect(struckOf(blow).flash).toBeCloseTo(0.5, 1);
+  });
+
+  it('strikes again by itself once all of it is over, and anew when it is asked to', () => {
+    const blow = new SingleBlow(played, { sequence: 'blow', payload: { damage: 50 }, seed: 1 });
+    let lit = 0;
+    let before = 0;
+    for (let i = 0; i < 60 * 8; i++) {
+      blow.advance(1 / 60);
+      const { flash } = struckOf(blow);
+      if (flash > 0.5 && before <= 0.5) lit++;
+      before = flash;
+    }
+    const { start, duration } = played.strike('blow', { damage: 50 });
+    // The first contact after 0.4 s and the wind-up, then one each time all of it is over and 1.1 s have passed.
+    expect(lit).toBe(Math.floor((8 - 0.4 + start) / (0.4 - start + duration + 1.1)) + 1);
+    blow.strike();
+    expect(struckOf(blow)).toEqual(jasmine.objectContaining({ x: 80, flash: 0 }));
+  });
+
+  it('refuses what the kit cannot strike', () => {
+    const nothing = new SingleBlow(played, { sequence: 'gone', payload: {}, seed: 1 });
+    expect(told(() => nothing.strike())).toContain('gone');
   });
 });

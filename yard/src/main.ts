@@ -2,6 +2,7 @@ import type { Bout } from './bout.js';
 import { DrillBout } from './drillBout.js';
 import { sampleDrill, sampleInstant } from './instant.js';
 import { Joust } from './joust.js';
+import { loadPictures } from './loadPictures.js';
 import { ArchiveError, openArchive, type OpenedKit } from './openArchive.js';
 import { Painter } from './painter.js';
 import { Speaker } from './speaker.js';
@@ -31,32 +32,6 @@ function note(line: string): void {
   item.textContent = line;
   log.append(item);
   while (log.children.length > 6) log.firstElementChild?.remove();
-}
-
-const pictureTypes: Readonly<Record<string, string>> = { svg: 'image/svg+xml', png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' };
-
-function pictureType(path: string): string {
-  return pictureTypes[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'image/png';
-}
-
-async function loadPictures({ kit, file }: OpenedKit): Promise<Map<string, HTMLImageElement>> {
-  const pictures = new Map<string, HTMLImageElement>();
-  // The particles that are drawn without an asset have no file.
-  for (const id of kit.particlePictures) {
-    try {
-      const path = kit.assetFile(id);
-      const bytes = file(path);
-      if (!bytes) continue;
-      const image = new Image();
-      const address = URL.createObjectURL(new Blob([bytes.slice()], { type: pictureType(path) }));
-      image.src = address;
-      await image.decode().finally(() => URL.revokeObjectURL(address));
-      pictures.set(id, image);
-    } catch {
-      // A kit without this picture: the beetle is drawn plainly.
-    }
-  }
-  return pictures;
 }
 
 async function play(bytes: Uint8Array, name: string): Promise<void> {

@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import type { BakeOptions } from './bake.js';
 import type { MixOptions } from './mix.js';
 import type { RunOptions } from './run.js';
+import type { ShowOptions } from './show.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
 import { FolderError } from '../folder/projectFolder.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
@@ -86,6 +87,15 @@ function program(finish: (code: number) => void): Command {
     .option('--rate <N>', 'samples per second (default 48000)')
     .requiredOption('--out <FILE.wav>', 'where to write it')
     .action(async (project: string, options: MixOptions) => (await import('./mix.js')).mix(project, options));
+  undatio
+    .command('show')
+    .description('a page of one sequence: one HTML file that plays by itself, for who has nothing installed')
+    .argument('<PROJECT>', projectHelp)
+    .requiredOption('--sequence <NAME>', 'the sequence to strike')
+    .option('--payload <JSON>', 'the event’s payload; fields left out take their defaults')
+    .option('--seed <N>', 'fixes every random draw (default 1)')
+    .requiredOption('--out <FILE.html>', 'where to write it')
+    .action(async (project: string, options: ShowOptions) => (await import('./show.js')).show(project, options));
   return undatio;
 }
 

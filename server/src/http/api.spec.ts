@@ -398,7 +398,7 @@ describe('the API', () => {
       if (!operations['get']) continue;
       // The history answers of any collection, and of a state that is not there with 404.
       const known = path.replace('{collection}', 'sequences').replace('{number}', '1');
-      const collection = known.includes('/history/') ? 'sequences' : (/projects\/\{project\}\/(\w+)/.exec(path)?.[1] ?? '');
+      const collection = /\/(history|show)\//.test(known) ? 'sequences' : (/projects\/\{project\}\/(\w+)/.exec(path)?.[1] ?? '');
       const address = known.replace('{project}', 'elytra-league').replace('{id}', ids[collection] ?? '');
       // This one is for projects that are kept in a folder, and goes on for ever.
       const expected = address.endsWith('/folder/events') || path.includes('{number}') ? 404 : 200;

@@ -1,5 +1,7 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
+import * as z from 'zod';
+import type { Payload } from '@undatio/core';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { HttpProblem } from './problemDetails.js';
@@ -26,4 +28,34 @@ export function kitRoutes(router: Router, documents: DocumentStore, workers: Wor
     context.attachment(`${project}.kit.zip`);
     context.body = Buffer.from(archive.buffer, archive.byteOffset, archive.byteLength);
   });
+
+  // Handed out as a file: it is never shown from here, where it would be one of our own pages.
+  router.get('/projects/:project/show/:id', async (context) => {
+    const { id } = context.params;
+    const { page, errors } = await workers.run('show', { project: await existing(context), sequence: id, ...readStruck(context) });
+    if (errors.length > 0) throw new HttpProblem(422, 'the page cannot be made', errors);
+    if (page === undefined) throw new HttpProblem(404, `there is no sequence "${id}"`);
+    context.type = 'html';
+    context.attachment(`${id}.html`);
+    context.body = page;
+  });
 }
+
+/** What a strike is asked for in an address: `payload` as JSON, `seed` as a whole number. Refuses anything else with 400. */
+function readStruck({ query }: Context): { payload: Payload; seed: number } {
+  const { payload = '{}', seed = '1' } = query;
+  const number = Number(seed);
+  if (typeof seed !== 'string' || !Number.isInteger(number) || number < 0 || number > 0xffffffff)
+    throw new HttpProblem(400, `expected seed to be a whole number from 0 to 4294967295, found ${JSON.stringify(seed)}`);
+  try {
+    const read = payloadSchema.parse(JSON.parse(String(payload)));
+    return { payload: read, seed: number };
+  } catch {
+    throw new HttpProblem(
+      400,
+      `expected payload to be a JSON object of numbers, texts and flags, found ${JSON.stringify(payload).slice(0, 80)}`,
+    );
+  }
+}
+
+const payloadSchema = z.record(z.string().max(40), z.union([z.number(), z.string().max(200), z.boolean()]));

@@ -214,6 +214,22 @@ export function openApiDocument(): Json {
           },
         },
       },
+      '/api/projects/{project}/show/{id}': {
+        parameters: [pathParameter('project'), pathParameter('id')],
+        get: {
+          operationId: 'show-sequence',
+          parameters: [
+            { name: 'payload', in: 'query', required: false, description: 'What it is struck with, as JSON.', schema: { type: 'string' } },
+            { name: 'seed', in: 'query', required: false, description: 'Fixes every random draw.', schema: { type: 'integer' } },
+          ],
+          responses: {
+            200: { description: 'A page that plays the sequence by itself, as a file.', content: { 'text/html': {} } },
+            400: problem('A payload or a seed that is none.'),
+            404: problem('No such project or sequence.'),
+            422: problem('It cannot be made.'),
+          },
+        },
+      },
       '/api/projects/{project}/assets/{id}/content': {
         parameters: [pathParameter('project'), pathParameter('id')],
         get: {

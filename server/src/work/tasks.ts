@@ -5,6 +5,7 @@ import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
 import { FolderError, projectArchive, readProjectArchive } from '../folder/projectFolder.js';
 import { readSavedProject } from '../savedProject.js';
+import { showPage, type PageShown } from '../showPage.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
 import type { ArchivedHistory } from '../store/history.js';
@@ -107,6 +108,18 @@ export const tasks = {
     const { source, problems } = await savedProject(data, project);
     const errors = problems.filter(({ severity }) => severity === 'error');
     return source && errors.length === 0 ? { archive: zipKit(await kitFiles(source, { lean })), errors } : { errors };
+  },
+
+  /** A page of one sequence, or why it cannot be made; neither where there is no such sequence. */
+  async show(
+    data: string,
+    { project, ...shown }: PageShown & { project: string },
+  ): Promise<{ readonly page?: string; readonly errors: readonly Problem[] }> {
+    const { source, problems } = await savedProject(data, project);
+    const errors = problems.filter(({ severity }) => severity === 'error');
+    if (!source || errors.length > 0) return { errors };
+    const page = await showPage(source, shown);
+    return { ...(page !== undefined && { page }), errors };
   },
 } as const;
 

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Problem, Project, Settings } from '@undatio/core';
+import type { Payload, Problem, Project, Settings } from '@undatio/core';
 import type { Collection } from '@undatio/core/internal';
 import { split, type DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
@@ -86,6 +86,11 @@ export class ProjectApi {
 
   kitUrl(project: string, lean: boolean): string {
     return `/api/projects/${project}/kit${lean ? '?lean=true' : ''}`;
+  }
+
+  /** A page of one sequence that plays by itself, as a file. */
+  showUrl(project: string, sequence: string, payload: Payload, seed: number): string {
+    return `/api/projects/${project}/show/${sequence}?seed=${seed}&payload=${encodeURIComponent(JSON.stringify(payload))}`;
   }
 
   /** Keeps a file's bytes and tells their digest. */

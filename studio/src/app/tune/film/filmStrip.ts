@@ -12,12 +12,15 @@ import {
   viewChildren,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { fittingPayload } from '@undatio/core/internal';
 import { debounceTime } from 'rxjs';
 import { saveBlob } from '../../shared/saveBlob';
 import { PlaybackService } from '../../playback/playbackService';
 import { sampler } from '../../playback/stageTake';
+import { StrikeService } from '../../playback/strikeService';
 import { ProjectApi } from '../../project/projectApi';
 import { Choice } from '../../shared/choice';
+import { MovingPicture } from '../../show/movingPicture';
 import { CellPainter } from '../../stage/cellPainter';
 import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
 import type { StageBackground } from '../../stage/stageView';
@@ -48,6 +51,23 @@ const paintMilliseconds = 10;
         <button type="button" class="plain" title="Save these frames as one picture" [disabled]="!whole()" (click)="save()">
           Save PNG
         </button>
+        <button
+          type="button"
+          class="plain"
+          [title]="
+            moving.progress() === undefined ? 'What is on the stage as an animated PNG, at the speed of the transport' : 'Break it off'
+          "
+          (click)="move()"
+        >
+          {{ moving.progress() === undefined ? 'Moving PNG' : 'Stop, ' + (moving.progress()! * 100).toFixed(0) + ' %' }}
+        </button>
+        <a
+          class="plain"
+          [href]="page()"
+          download
+          title="A page that plays this strike by itself, to send to somebody who has nothing installed"
+          >Page</a
+        >
         <button type="button" class="plain" (click)="film.toggle()">Close</button>
       </span>
     </div>
@@ -78,6 +98,8 @@ export class FilmStrip {
   readonly background = input.required<StageBackground>();
 
   protected readonly film = inject(FilmService);
+  protected readonly moving = inject(MovingPicture);
+  private readonly stage = toSignal(inject(StrikeService).stage$);
   protected readonly playback = inject(PlaybackService);
   private readonly api = inject(ProjectApi);
   private readonly destroyed = inject(DestroyRef);
@@ -88,6 +110,13 @@ export class FilmStrip {
   protected readonly rates = filmRates.map((rate) => ({ value: String(rate), label: String(rate) }));
   protected readonly phases = filmPhases.map(({ value, label }) => ({ value: String(value), label }));
   protected readonly failed = signal<string | undefined>(undefined);
+  private readonly settings = toSignal(inject(StrikeService).settings$, { requireSync: true });
+  /** Where the page of this strike is made: what its event knows of the payload, and its seed. */
+  protected readonly page = computed(() => {
+    const [on, stage] = [this.onStage(), this.stage()];
+    const { payload, seed } = this.settings();
+    return on && stage ? this.api.showUrl(on.project.id, stage.sequence.id, fittingPayload(stage.event?.fields ?? [], payload), seed) : '';
+  });
   /** Whether every frame is drawn. */
   protected readonly whole = signal(false);
   /** The frame that is on the stage. */
@@ -168,6 +197,19 @@ export class FilmStrip {
 
   protected words(index: number, t: number): string {
     return `${index === 0 ? 'contact' : index} ${this.milliseconds(t)} ms: show this frame`;
+  }
+
+  /** Hands what is on the stage out as a moving picture, or breaks it off. */
+  protected async move(): Promise<void> {
+    if (this.moving.progress() !== undefined) return this.moving.stop();
+    const [run, on] = [this.film.run(), this.onStage()];
+    if (!run || !on) return;
+    try {
+      const name = this.stage()?.sequence.id ?? 'stage';
+      await this.moving.save({ run, on, background: this.background(), rate: Math.min(60, this.film.rate()), name });
+    } catch (error) {
+      this.failed.set(`The moving picture cannot be made: ${error instanceof Error ? error.message : String(error)}`);
+    }
   }
 
   protected async save(): Promise<void> {

@@ -1,0 +1,65 @@
+import { openArchive } from './openArchive.js';
+import { loadPictures } from './loadPictures.js';
+import { Painter } from './painter.js';
+import { SingleBlow, type Shown } from './singleBlow.js';
+import { Speaker } from './speaker.js';
+
+/** The page of one sequence: it carries its kit and its runtime, and plays by itself wherever it is opened. */
+
+function find<T extends Element>(id: string): T {
+  const element = document.getElementById(id);
+  if (!element) throw new Error(`the page has no #${id}`);
+  return element as unknown as T;
+}
+
+function bytesOf(id: string): Uint8Array {
+  return Uint8Array.from(atob(find(id).textContent?.trim() ?? ''), (character) => character.charCodeAt(0));
+}
+
+const speaker = new Speaker();
+let blow: SingleBlow | undefined;
+let speed = 1;
+let paused = false;
+
+async function open(): Promise<void> {
+  const opened = openArchive(bytesOf('kit'));
+  const shown = JSON.parse(new TextDecoder().decode(bytesOf('shown'))) as Shown;
+  const painter = new Painter(find<HTMLCanvasElement>('stage'), () => opened.played);
+  painter.setPictures(await loadPictures(opened));
+  await speaker.use(opened);
+  blow = new SingleBlow(opened.played, shown);
+  let last = performance.now();
+  const tick = (now: number): void => {
+    // A page that slept does not leap ahead.
+    const dt = Math.min(0.1, (now - last) / 1000);
+    last = now;
+    if (!paused && blow) {
+      blow.advance(dt * speed);
+      // A sound that is slowed is another sound.
+      if (speed === 1) speaker.play(blow.sounds);
+    }
+    painter.paint(blow);
+    requestAnimationFrame(tick);
+  };
+  requestAnimationFrame(tick);
+}
+
+find('strike').addEventListener('click', () => blow?.strike());
+find('pause').addEventListener('click', ({ currentTarget }) => {
+  paused = !paused;
+  (currentTarget as Element).setAttribute('aria-pressed', String(paused));
+});
+find('sound').addEventListener('click', () => {
+  void speaker.toggle().then((on) => find('sound').setAttribute('aria-pressed', String(on)));
+});
+find<HTMLSelectElement>('speed').addEventListener('change', ({ target }) => (speed = Number((target as HTMLSelectElement).value)));
+document.addEventListener('keydown', (event) => {
+  const { target } = event;
+  if (event.key !== ' ' || (target instanceof HTMLElement && target.matches('button, select'))) return;
+  event.preventDefault();
+  blow?.strike();
+});
+
+open().catch((error: unknown) => {
+  find('message').textContent = `This page cannot be played: ${error instanceof Error ? error.message : String(error)}`;
+});
