@@ -171,7 +171,7 @@ export class Studio {
   /** The stored sequence, asked of the server. */
   async stored(
     sequence: string,
-  ): Promise<{ etag: string; document: { note: string; effects: ({ id: string } & Record<string, unknown>)[] } }> {
+  ): Promise<{ etag: string; document: { label: string; note: string; effects: ({ id: string } & Record<string, unknown>)[] } }> {
     const response = await fetch(`${this.server.address}/api/projects/elytra-league/sequences/${sequence}`);
     if (!response.ok) throw new Error(`${sequence} cannot be read: ${response.status} ${await response.text()}`);
     return { etag: response.headers.get('etag') ?? '', document: (await response.json()) as never };

@@ -142,8 +142,8 @@ function tableRow([name, value]: [string, string | number]): HTMLTableRowElement
 
 let last = performance.now();
 function tick(now: number): void {
-  // A tab that slept does not leap ahead.
-  const dt = Math.min(0.1, (now - last) / 1000);
+  // A tab that slept does not leap ahead; a frame may have begun before it was asked for.
+  const dt = Math.min(0.1, Math.max(0, now - last) / 1000);
   last = now;
   if (!paused && bout) {
     bout.advance(dt);

@@ -30,8 +30,8 @@ async function open(): Promise<void> {
   blow = new SingleBlow(opened.played, shown);
   let last = performance.now();
   const tick = (now: number): void => {
-    // A page that slept does not leap ahead.
-    const dt = Math.min(0.1, (now - last) / 1000);
+    // A page that slept does not leap ahead; a frame may have begun before it was asked for.
+    const dt = Math.min(0.1, Math.max(0, now - last) / 1000);
     last = now;
     if (!paused && blow) {
       blow.advance(dt * speed);

@@ -42,6 +42,7 @@ const paintMilliseconds = 10;
       <span class="line">
         <und-choice inputId="film-rate" [options]="rates" [value]="film.rate() + ''" (changed)="film.setRate(+$event)" />
         <label class="field-label" for="film-rate">frames/s</label>
+        <button type="button" class="plain close" (click)="film.toggle()">Close</button>
       </span>
       <span class="line">
         <label class="field-label" for="film-phase">contact</label>
@@ -68,7 +69,6 @@ const paintMilliseconds = 10;
           title="A page that plays this strike by itself, to send to somebody who has nothing installed"
           >Page</a
         >
-        <button type="button" class="plain" (click)="film.toggle()">Close</button>
       </span>
     </div>
     @if (failed(); as text) {
