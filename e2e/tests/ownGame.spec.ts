@@ -64,6 +64,9 @@ async function makeGame(hand: Hand, studio: Studio, page: Page, server: Served, 
   await expect(page.getByLabel('Name of the event')).not.toHaveValue('Hit');
   await hand.write(page.getByLabel('Name of the event'), 'Bite');
   await hand.press(page.locator('und-event-fields .add').getByRole('button', { name: 'number' }));
+  // A field that has come takes the focus.
+  await expect(page.locator('und-event-fields li')).toHaveCount(1);
+  await studio.settle();
   await hand.press(page.locator('und-event-fields .add').getByRole('button', { name: 'direction' }));
   await expect(page.locator('und-event-fields li')).toHaveCount(2);
   await expect(page.locator('nav[aria-label=Events]').getByRole('link', { name: /^Bite/ })).toBeVisible();
