@@ -2,19 +2,25 @@
 export { compileContext } from './checks/checkProject.js';
 export { changeWords } from './compare/changeWords.js';
 export { patched, patchOf, type StatePatch } from './compare/statePatch.js';
-export { fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
+export { directionWords, fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
 export { decodeWav, WavError, type Samples } from './mix/decodeWav.js';
 export { measureMix, mixOutline, type Clipping, type MixReadings } from './mix/measureMix.js';
 export { longestMix, mixRate, mixSounds, type Mix } from './mix/mixSounds.js';
 export { filmFrames, fromContactOutward, type FilmFrame, type FilmOptions } from './compare/film.js';
 export { noticed, type NoticedOptions } from './compare/noticed.js';
-export { readoutDifferences, readoutRows, readoutWords, type ReadoutDifference, type ReadoutRow } from './compare/readoutRows.js';
-export { differenceLine, fieldLine, laneDifferences, type FieldDifference, type LaneDifference } from './compare/sequenceDifferences.js';
+export {
+  describedReadout,
+  readoutDifferences,
+  readoutRows,
+  readoutWords,
+  type ReadoutDifference,
+  type ReadoutRow,
+} from './compare/readoutRows.js';
+export { laneDifferences, type FieldDifference, type LaneDifference } from './compare/sequenceDifferences.js';
 export {
   payloadTrial,
   trialCells,
   trialLimits,
-  triedField,
   trialValues,
   withTrial,
   type Struck,
@@ -23,7 +29,7 @@ export {
   type TrialOf,
   type TrialRange,
 } from './compare/trials.js';
-export { weighedDifferences, withFieldOf, withLaneOf, type WeighedBy, type WeighedDifference } from './compare/weighedDifferences.js';
+export { weighedDifferences, withLaneOf, type WeighedBy, type WeighedDifference } from './compare/weighedDifferences.js';
 export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';
 export { measureSound, type MeasuredSound } from './measure/measureSound.js';
@@ -79,7 +85,7 @@ export { assembleProject, collections, inOrder, listedCollections, type Collecti
 export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
-export { comfortFindings, comfortProblems, comfortScalers, type ComfortFinding } from './checks/comfortFindings.js';
+export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';
 export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
 export { ruleFindings } from './checks/ruleFindings.js';
 export {

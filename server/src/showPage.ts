@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { kitDocument, kitPath, usesOfActor, usesOfSequence, type Actor, type Payload, type Project } from '@undatio/core';
+import { compileContext, compileSequence, strike } from '@undatio/core/internal';
 import type { ProjectSource } from './projectFile.js';
 import { paths } from './paths.js';
 
@@ -40,11 +41,15 @@ const base64 = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base6
 
 /**
  * A page that plays one sequence by itself, through the runtime that ships, wherever it is opened: one HTML file that fetches
- * nothing. Undefined where there is no such sequence. Throws when an asset's bytes are missing; check first.
+ * nothing. Undefined where there is no such sequence. Throws DocumentError where it cannot be struck so, and when an asset's bytes
+ * are missing; check first.
  */
 export async function showPage({ project, assetBytes }: ProjectSource, shown: PageShown): Promise<string | undefined> {
-  const sequence = project.sequences.find(({ id }) => id === shown.sequence);
-  if (!sequence) return undefined;
+  const at = project.sequences.findIndex(({ id }) => id === shown.sequence);
+  if (at < 0) return undefined;
+  const sequence = project.sequences[at];
+  // What the page could not strike is told here, not there.
+  strike(compileSequence(sequence, ['sequences', at], compileContext(project)), shown.payload, { seed: shown.seed });
   const part = partOf(project, shown.sequence);
   const files: Zippable = { 'kit.json': strToU8(JSON.stringify(kitDocument(part))) };
   for (const asset of part.assets) {

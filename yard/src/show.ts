@@ -28,6 +28,8 @@ async function open(): Promise<void> {
   painter.setPictures(await loadPictures(opened));
   await speaker.use(opened);
   blow = new SingleBlow(opened.played, shown);
+  // What the kit cannot strike is told before anything is shown.
+  blow.strike();
   let last = performance.now();
   const tick = (now: number): void => {
     // A page that slept does not leap ahead; a frame may have begun before it was asked for.

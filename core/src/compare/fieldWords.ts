@@ -2,12 +2,12 @@ import type { ColourValue, DirectionDocument, EnvelopePoint, Field, GradientPoin
 import { isRecord, show } from '../model/json.js';
 
 /** What each direction is measured from, as it is said. */
-const directions: Readonly<Record<DirectionDocument['mode'], string>> = {
+export const directionWords: Readonly<Record<DirectionDocument['mode'], string>> = {
   along: 'along the blow',
   against: 'against the blow',
   away: 'away from the source',
   toward: 'toward the source',
-  fixed: 'fixed',
+  fixed: 'fixed on the screen',
   any: 'any way',
 };
 
@@ -27,7 +27,7 @@ export function fieldWords(field: Field | undefined, value: unknown): string {
     case 'colour':
       return colourWords(value as ColourValue);
     case 'direction':
-      return directionWords(value as DirectionDocument);
+      return turnedWords(value as DirectionDocument);
     case 'envelope':
       return envelopeWords(value as readonly EnvelopePoint[]);
     case 'gradient':
@@ -61,9 +61,9 @@ function colourWords(value: ColourValue): string {
   return typeof value === 'string' ? value : short(`by ${value.by}: ${Object.values(value.of).join(', ')}`);
 }
 
-function directionWords({ mode, angle, spread }: DirectionDocument): string {
+function turnedWords({ mode, angle, spread }: DirectionDocument): string {
   const turned = angle === 0 ? '' : ` ${angle > 0 ? '+' : ''}${numberWords(angle)}°`;
-  return `${directions[mode]}${turned}${spread === 0 ? '' : `, spread ${numberWords(spread)}°`}`;
+  return `${directionWords[mode]}${turned}${spread === 0 ? '' : `, spread ${numberWords(spread)}°`}`;
 }
 
 function envelopeWords(points: readonly EnvelopePoint[]): string {

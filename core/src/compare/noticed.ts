@@ -21,7 +21,7 @@ const defaultView = { width: 960, height: 540 };
  * By how much each thing must change until one begins to notice it: 1 in the sum. Lengths are shares of the view’s width, areas
  * of the view. Set by judgement, not by an experiment: they order a list, and are never shown as a score.
  */
-export const noticeable = {
+const noticeable = {
   bodyShift: 0.01,
   viewShift: 0.005,
   bodyTurn: 2,

@@ -13,9 +13,11 @@ export interface ReadoutRow {
   readonly step: number;
   /** Shown while it is nothing as well. */
   readonly always: boolean;
+  /** How many of its unit one of what is measured is. */
+  readonly times: number;
 }
 
-type Described = Omit<ReadoutRow, 'key' | 'value'> & { readonly times?: number };
+type Described = Omit<ReadoutRow, 'key' | 'value' | 'times'> & { readonly times?: number };
 
 const described: Partial<Record<keyof Readouts, Described>> = {
   visibleTime: { name: 'Visible', about: 'From the first thing seen to the last.', unit: 's', digits: 2, step: 0.05, always: true },
@@ -50,13 +52,17 @@ const described: Partial<Record<keyof Readouts, Described>> = {
   peakRumble: { name: 'Rumble', about: 'Strongest motor.', unit: '%', times: 100, digits: 0, step: 10, always: false },
 };
 
+/** What there is to say of a reading, whatever it comes to; undefined of those that are told beside another. */
+export function describedReadout(key: keyof Readouts): Omit<ReadoutRow, 'value'> | undefined {
+  const told = described[key];
+  return told && { times: 1, ...told, key };
+}
+
 /** The readings in the order in which they are argued about; those that come to nothing are left out unless they are always told. */
 export function readoutRows(read: Readouts): ReadoutRow[] {
   return (Object.keys(described) as (keyof Readouts)[]).flatMap((key) => {
-    const told = described[key];
-    if (!told) return [];
-    const { times = 1, ...row } = told;
-    return row.always || read[key] !== 0 ? [{ ...row, key, value: read[key] * times }] : [];
+    const row = describedReadout(key);
+    return row && (row.always || read[key] !== 0) ? [{ ...row, value: read[key] * row.times }] : [];
   });
 }
 
@@ -81,8 +87,7 @@ export interface ReadoutDifference {
 export function readoutDifferences(before: Readouts, after: Readouts): ReadoutDifference[] {
   const rows = new Map([...readoutRows(before), ...readoutRows(after)].map((row) => [row.key, row]));
   return [...rows.values()]
-    .flatMap(({ key, name, about, step, digits, unit }): ReadoutDifference[] => {
-      const times = described[key]?.times ?? 1;
+    .flatMap(({ key, name, about, step, digits, unit, times }): ReadoutDifference[] => {
       const words = (read: Readouts): string => readoutWords({ value: read[key] * times, unit, digits });
       if (words(before) === words(after)) return [];
       const moved = Math.abs(after[key] - before[key]) * times;

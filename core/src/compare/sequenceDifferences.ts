@@ -94,6 +94,6 @@ export function differenceLine({ name, kind, change, fields }: LaneDifference): 
   return `${name}: ${fields.map((one) => fieldLine(one)).join('; ')}`;
 }
 
-export function fieldLine({ label, before, after, unit }: FieldDifference): string {
+function fieldLine({ label, before, after, unit }: FieldDifference): string {
   return `${label} ${before} → ${after}${unit && ` ${unit}`}`;
 }

@@ -57,7 +57,7 @@ function putBack(
 }
 
 /** An effect with one field as another state of it has it, or without it. */
-export function withFieldOf(effect: Effect, other: Effect, field: string): Effect {
+function withFieldOf(effect: Effect, other: Effect, field: string): Effect {
   const value = (other as unknown as Record<string, unknown>)[field];
   const { [field]: _gone, ...rest } = effect as unknown as Record<string, unknown>;
   return (value === undefined ? rest : { ...rest, [field]: value }) as unknown as Effect;

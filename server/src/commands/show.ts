@@ -1,8 +1,8 @@
 import { writeFile } from 'node:fs/promises';
 import { DocumentError } from '@undatio/core';
-import { compileContext, compileSequence } from '@undatio/core/internal';
-import { showPage } from '../showPage.js';
-import { parsePayload, parseSeed, strikeWith } from './bake.js';
+import type { ProjectSource } from '../projectFile.js';
+import { showPage, type PageShown } from '../showPage.js';
+import { parsePayload, parseSeed } from './bake.js';
 import { UsageError, usableProject } from './projectArgument.js';
 import { sink } from './sink.js';
 
@@ -16,21 +16,18 @@ export interface ShowOptions {
 /** `undatio show`: a page of one sequence, to send to somebody who has nothing installed. */
 export async function show(argument: string, options: ShowOptions): Promise<void> {
   const source = await usableProject(argument);
-  const { project } = source;
-  const index = project.sequences.findIndex(({ id }) => id === options.sequence);
-  if (index < 0)
-    throw new UsageError(
-      `expected --sequence to be one of ${project.sequences.map(({ id }) => id).join(', ')}, found "${options.sequence}"`,
-    );
-  const [payload, seed] = [parsePayload(options.payload), parseSeed(options.seed)];
+  const { sequences } = source.project;
+  const page = await pageOf(source, { sequence: options.sequence, payload: parsePayload(options.payload), seed: parseSeed(options.seed) });
+  if (page === undefined)
+    throw new UsageError(`expected --sequence to be one of ${sequences.map(({ id }) => id).join(', ')}, found "${options.sequence}"`);
+  await writeFile(options.out, page);
+  sink.tell(`${options.out}, ${(page.length / 1000).toFixed(0)} kB: it plays by itself, wherever it is opened`);
+}
+
+async function pageOf(source: ProjectSource, shown: PageShown): Promise<string | undefined> {
   try {
-    // What the page could not strike is told here, not there.
-    strikeWith(compileSequence(project.sequences[index], ['sequences', index], compileContext(project)), payload, seed);
+    return await showPage(source, shown);
   } catch (error) {
     throw error instanceof DocumentError ? new UsageError(error.message) : error;
   }
-  const page = await showPage(source, { sequence: options.sequence, payload, seed });
-  if (page === undefined) throw new UsageError(`there is no sequence "${options.sequence}"`);
-  await writeFile(options.out, page);
-  sink.tell(`${options.out}, ${(page.length / 1000).toFixed(0)} kB: it plays by itself, wherever it is opened`);
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { problemsOf, type Problem } from '@undatio/core';
-import { patched, type StatePatch } from '@undatio/core/internal';
+import { patched, type Collection, type StatePatch } from '@undatio/core/internal';
 import { historyFormat, keepsHistory, type ArchivedHistory } from '../store/history.js';
 
 /** Where an archive holds what documents were before. */
@@ -53,7 +53,7 @@ export function readArchivedHistory(text: string): { readonly history: ArchivedH
   }
   const history = read.data as ArchivedHistory;
   for (const [key, states] of Object.entries(history.documents)) {
-    if (!keepsHistory(key.slice(0, key.indexOf('/')) as never)) return leftOut(key, 'expected a kind of document that is tuned');
+    if (!keepsHistory(key.slice(0, key.indexOf('/')) as Collection)) return leftOut(key, 'expected a kind of document that is tuned');
     let state: unknown;
     for (const [i, { whole, patch }] of states.entries()) {
       if ((whole === undefined) === (patch === undefined))

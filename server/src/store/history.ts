@@ -22,7 +22,7 @@ export interface KeptState {
 
 /** No state needs more changes than this to be put together. */
 const wholeEach = 100;
-/** Thinned after so many states. */
+/** A document's history is thinned each time so many states of it are kept. */
 const thinEach = 64;
 /** Assets hold bytes elsewhere, and settings are one line of choices: neither is tuned. */
 const kept: readonly Collection[] = ['sequences', 'responses', 'actors', 'drills', 'statuses', 'events'];
@@ -68,8 +68,9 @@ export class History {
     const since = follows ? last.since + 1 : before ? 1 : 0;
     const words = before ? changeWords(before, after) : [last ? 'there again' : 'made'];
     if (before && words.length === 0) return;
-    const number = await this.add(place, since >= wholeEach ? undefined : before, after, words, since, transaction);
-    if (number % thinEach === 0) await this.thin(place, transaction);
+    await this.add(place, since >= wholeEach ? undefined : before, after, words, since, transaction);
+    const count = await this.database.history.count({ where: { ...place }, transaction });
+    if (count % thinEach === 0) await this.thin(place, transaction);
   }
 
   private async add(
@@ -79,9 +80,9 @@ export class History {
     words: readonly string[],
     since: number,
     transaction: Transaction,
-  ): Promise<number> {
+  ): Promise<void> {
     const patch = before && patchOf(before, after);
-    const row = await this.database.history.create(
+    await this.database.history.create(
       {
         ...place,
         at: this.now(),
@@ -94,7 +95,6 @@ export class History {
       },
       { transaction },
     );
-    return row.number;
   }
 
   /** All kept states of a document, the newest first. */

@@ -1,4 +1,4 @@
-import { readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
+import { DocumentError, readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
 import { assembleProject } from '@undatio/core/internal';
 import { digestOf } from '../files.js';
 import { kitFiles, zipKit } from '../kitArchive.js';
@@ -118,8 +118,13 @@ export const tasks = {
     const { source, problems } = await savedProject(data, project);
     const errors = problems.filter(({ severity }) => severity === 'error');
     if (!source || errors.length > 0) return { errors };
-    const page = await showPage(source, shown);
-    return { ...(page !== undefined && { page }), errors };
+    try {
+      const page = await showPage(source, shown);
+      return { ...(page !== undefined && { page }), errors };
+    } catch (error) {
+      if (!(error instanceof DocumentError)) throw error;
+      return { errors: [{ severity: 'error', path: error.path, message: error.expected }] };
+    }
   },
 } as const;
 

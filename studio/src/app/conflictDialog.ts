@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { DialogModule } from 'primeng/dialog';
 import { differencesOf, mixOf } from './project/differences';
 import type { DocumentKey, EditableDocument } from './project/documentKey';
+import { Dialog } from './shared/dialog';
 
 /** Who has both states of a document, and does what the person chooses. */
 export interface Chooser {
@@ -16,19 +16,9 @@ export interface Chooser {
 @Component({
   selector: 'und-conflict-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown.escape)': 'closed.emit()' },
-  imports: [ButtonModule, DialogModule],
+  imports: [ButtonModule, Dialog],
   template: `
-    <p-dialog
-      closeAriaLabel="Close"
-      [header]="'Changed elsewhere: ' + name()"
-      [visible]="true"
-      [modal]="true"
-      [draggable]="false"
-      [dismissableMask]="true"
-      [style]="{ width: 'min(52rem, 94vw)' }"
-      (onHide)="closed.emit()"
-    >
+    <und-dialog [header]="'Changed elsewhere: ' + name()" width="52rem" (closed)="closed.emit()">
       <p>{{ why() }} Choose of each part whose is to stay; nothing is stored until you do.</p>
       <table>
         <thead>
@@ -76,12 +66,12 @@ export interface Chooser {
           </tbody>
         }
       </table>
-      <ng-template #footer>
+      <ng-container ngProjectAs="[footer]">
         <p-button label="Keep mine" variant="outlined" (onClick)="keepMine()" />
         <p-button label="Take theirs" variant="outlined" (onClick)="takeTheirs()" />
         <p-button label="Save as chosen" (onClick)="saveMix()" />
-      </ng-template>
-    </p-dialog>
+      </ng-container>
+    </und-dialog>
   `,
   styles: `
     p {

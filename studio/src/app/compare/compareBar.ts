@@ -4,9 +4,8 @@ import { FormsModule } from '@angular/forms';
 import { DrillTake, laneDifferences } from '@undatio/core/internal';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import { firstDifference } from '../drills/logDifference';
-import { keptLooks, KeptService, turnRates } from '../playback/keptService';
+import { KeptService, turnRates } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
-import { ScreenAddress } from '../project/screenAddress';
 
 /** What is kept, how it is looked at, and what becomes of it. */
 @Component({
@@ -18,15 +17,15 @@ import { ScreenAddress } from '../project/screenAddress';
       <div class="bar" role="group" aria-label="Compare with the kept take">
         <span class="what" [title]="take.label"><span class="swatch" aria-hidden="true"></span>Kept: {{ take.label }}</span>
         <p-selectbutton
-          [options]="looks()"
+          [options]="kept.looks()"
           [allowEmpty]="false"
           size="small"
-          [ngModel]="look()"
-          (ngModelChange)="kept.look.set($event)"
+          [ngModel]="kept.look()"
+          (ngModelChange)="kept.setLook($event)"
           ariaLabelledBy="kept-look"
         />
         <span id="kept-look" class="visually-hidden">How the kept take is looked at</span>
-        @if (look() === 'in turn') {
+        @if (kept.look() === 'in turn') {
           <p-selectbutton
             [options]="rates"
             optionLabel="label"
@@ -39,7 +38,7 @@ import { ScreenAddress } from '../project/screenAddress';
           />
           <span id="kept-rate" class="field-label">turns/s</span>
         }
-        @if (!drill()) {
+        @if (kept.what() === 'sequence') {
           <button
             type="button"
             class="plain"
@@ -52,7 +51,12 @@ import { ScreenAddress } from '../project/screenAddress';
           <button type="button" class="plain" [attr.aria-pressed]="kept.table()" (click)="kept.table.set(!kept.table())">
             {{ differing() === 0 ? 'Differences' : 'Differences ' + differing() }}
           </button>
-          <button type="button" class="plain" title="Put the kept take in the place of the present one, and keep that (J)" (click)="swap()">
+          <button
+            type="button"
+            class="plain"
+            title="Put the kept take in the place of the present one, and keep that (J)"
+            (click)="kept.swap()"
+          >
             Swap
           </button>
         }
@@ -102,12 +106,7 @@ import { ScreenAddress } from '../project/screenAddress';
 })
 export class CompareBar {
   protected readonly kept = inject(KeptService);
-  private readonly address = inject(ScreenAddress);
   private readonly stage = toSignal(inject(StrikeService).stage$);
-  protected readonly drill = computed(() => this.stage()?.run instanceof DrillTake);
-  /** The lanes of a drill show no channels. */
-  protected readonly looks = computed(() => keptLooks.filter((look) => look !== 'lanes only' || !this.drill()));
-  protected readonly look = computed(() => (this.looks().includes(this.kept.look()) ? this.kept.look() : 'beside'));
   protected readonly rates = turnRates.map((value) => ({ value, label: String(value) }));
   protected readonly differing = computed(() => {
     const [kept, now] = [this.kept.kept(), this.stage()];
@@ -119,10 +118,4 @@ export class CompareBar {
     if (!(kept instanceof DrillTake) || !(now instanceof DrillTake)) return undefined;
     return kept === now ? undefined : firstDifference(kept.run.log, now.run.log);
   });
-
-  protected swap(): void {
-    const id = this.kept.kept()?.sequence.id;
-    this.kept.swap();
-    if (id !== undefined) this.address.turnTo('tune', [id]);
-  }
 }

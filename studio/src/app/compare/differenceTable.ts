@@ -4,7 +4,6 @@ import {
   readoutDifferences,
   weighedDifferences,
   type ReadoutDifference,
-  type ReadoutOptions,
   type Readouts,
   type WeighedDifference,
 } from '@undatio/core/internal';
@@ -21,7 +20,6 @@ import { StageSetUps } from '../stage/stageSetUps';
 interface LaneRows {
   readonly effect: string;
   readonly name: string;
-  readonly kind: string;
   readonly change: 'changed' | 'added' | 'removed';
   readonly weight: number;
   readonly rows: readonly { readonly label: string; readonly before: string; readonly after: string; readonly unit: string }[];
@@ -167,8 +165,8 @@ export class DifferenceTable {
     return [...byLane.values()]
       .map((lines) => {
         const ordered = [...lines].sort((a, b) => b.weight - a.weight);
-        const { effect, name, kind, change } = ordered[0].lane;
-        return { effect, name, kind, change, weight: ordered[0].weight, rows: ordered.flatMap(({ field }) => field ?? []) };
+        const { effect, name, change } = ordered[0].lane;
+        return { effect, name, change, weight: ordered[0].weight, rows: ordered.flatMap(({ field }) => field ?? []) };
       })
       .sort((a, b) => b.weight - a.weight);
   });
@@ -194,13 +192,12 @@ export class DifferenceTable {
 
   private readonly onStage = toSignal(inject(StageSetUps).onStage$);
 
-  private readonly options = (): ReadoutOptions => readoutOptions(this.project());
   protected readonly readings = toSignal(
     combineLatest([toObservable(this.kept.shown), this.strikes.stage$]).pipe(
       debounceTime(120),
       switchMap(([kept, now]) =>
         kept?.take && now.take
-          ? forkJoin([measured(kept.take, this.options()), measured(now.take, this.options())])
+          ? forkJoin([measured(kept.take, readoutOptions(this.project())), measured(now.take, readoutOptions(this.project()))])
           : of<[Readouts, Readouts] | undefined>(undefined),
       ),
       map((read): readonly ReadoutDifference[] => (read ? readoutDifferences(read[0], read[1]) : [])),

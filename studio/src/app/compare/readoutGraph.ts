@@ -1,22 +1,11 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  signal,
-  viewChild,
-  type ElementRef,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { readoutCourse, readoutRows, type CourseName, type EngineTake, type Readouts } from '@undatio/core/internal';
-import type { EChartsType } from 'echarts/core';
+import { describedReadout, readoutCourse, type EngineTake } from '@undatio/core/internal';
 import { KeptService } from '../playback/keptService';
 import { readoutOptions } from '../playback/measuredReadouts';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
+import { lineChart } from '../shared/lineChart';
 import { ThemeService } from '../shared/themeService';
 import { StageSetUps } from '../stage/stageSetUps';
 import { CourseService } from './courseService';
@@ -74,11 +63,11 @@ export class ReadoutGraph {
   private readonly project = toSignal(inject(StageSetUps).project$);
   private readonly theme = toSignal(inject(ThemeService).theme$);
   private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
-  private readonly chart = signal<EChartsType | undefined>(undefined);
+  private readonly chart = lineChart(this.host);
 
   protected readonly row = computed(() => {
     const name = this.courses.name();
-    return name && readoutRows(nothing).find(({ key }) => key === name);
+    return name && describedReadout(name);
   });
   private readonly now = computed(() => this.courseOf(this.stage()?.take));
   private readonly before = computed(() => this.courseOf(this.kept.shown()?.take));
@@ -95,26 +84,6 @@ export class ReadoutGraph {
   });
 
   constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(async () => {
-      // Loaded with the first graph, and only what it draws.
-      const [core, { LineChart }, { GridComponent, MarkLineComponent }, { CanvasRenderer }] = await Promise.all([
-        import('echarts/core'),
-        import('echarts/charts'),
-        import('echarts/components'),
-        import('echarts/renderers'),
-      ]);
-      core.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer]);
-      if (destroyed.destroyed) return;
-      const chart = core.init(this.host().nativeElement, null);
-      const watch = new ResizeObserver(() => chart.resize());
-      watch.observe(this.host().nativeElement);
-      destroyed.onDestroy(() => {
-        watch.disconnect();
-        chart.dispose();
-      });
-      this.chart.set(chart);
-    });
     effect(() => {
       this.theme();
       this.draw();
@@ -182,7 +151,7 @@ export class ReadoutGraph {
     const [name, row] = [this.courses.name(), this.row()];
     if (!take || !name || !row) return undefined;
     const { from, step, values } = readoutCourse(take, name, readoutOptions(this.project()));
-    return [...values].map((value, i) => [from + i * step, scaled(value, name)] as const);
+    return [...values].map((value, i) => [from + i * step, Math.max(quietest, value * row.times)] as const);
   }
 
   protected jump(event: PointerEvent): void {
@@ -192,12 +161,3 @@ export class ReadoutGraph {
     this.playback.scrub(Math.min(to, Math.max(from, from + share * (to - from))));
   }
 }
-
-/** A reading of the course in the unit of its row. */
-function scaled(value: number, name: CourseName): number {
-  if (name === 'loudness') return Math.max(quietest, value);
-  return ['peakFlash', 'flashArea', 'peakZoom', 'peakRumble'].includes(name) ? value * 100 : value;
-}
-
-/** Readings of nothing at all, for the words of each: every one of them is told. */
-const nothing = new Proxy({} as Readouts, { get: () => 1 });

@@ -1,19 +1,8 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  signal,
-  viewChild,
-  type ElementRef,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { DrillTake } from '@undatio/core/internal';
-import type { EChartsType } from 'echarts/core';
 import { PlaybackService } from '../playback/playbackService';
+import { lineChart } from '../shared/lineChart';
 import { ThemeService } from '../shared/themeService';
 import { seriesOf, type Series } from './chartSeries';
 import { axisLeft, axisRight } from './timeAxis';
@@ -101,31 +90,11 @@ export class DrillCharts {
   private readonly playback = inject(PlaybackService);
   private readonly theme = toSignal(inject(ThemeService).theme$);
   protected readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
-  private readonly chart = signal<EChartsType | undefined>(undefined);
+  private readonly chart = lineChart(this.host);
   protected readonly told = signal('Health over time');
   protected readonly pointed = signal<{ readonly at: number; readonly lines: readonly string[] } | undefined>(undefined);
 
   constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(async () => {
-      // Loaded with the screen that draws charts, and only what it draws.
-      const [core, { LineChart }, { GridComponent, LegendComponent }, { CanvasRenderer }] = await Promise.all([
-        import('echarts/core'),
-        import('echarts/charts'),
-        import('echarts/components'),
-        import('echarts/renderers'),
-      ]);
-      core.use([LineChart, GridComponent, LegendComponent, CanvasRenderer]);
-      if (destroyed.destroyed) return;
-      const chart = core.init(this.host().nativeElement, null);
-      const watch = new ResizeObserver(() => chart.resize());
-      watch.observe(this.host().nativeElement);
-      destroyed.onDestroy(() => {
-        watch.disconnect();
-        chart.dispose();
-      });
-      this.chart.set(chart);
-    });
     effect(() => {
       const [chart, take] = [this.chart(), this.take()];
       this.theme();

@@ -91,7 +91,14 @@ export class DrillService {
       const [take, drill] = [this.take(), this.looked()];
       untracked(() => {
         if (drill === undefined || !take) this.stage.giveBack(this);
-        else this.stage.show(this, { id: `drill ${drill}`, take, bodies: this.bodies(), stage: this.drill()?.stage });
+        else
+          this.stage.show(this, {
+            id: `drill ${drill}`,
+            label: this.drill()?.label ?? drill,
+            take,
+            bodies: this.bodies(),
+            stage: this.drill()?.stage,
+          });
       });
     });
     effect(() => {

@@ -13,7 +13,6 @@ import {
 
 /** What is to be mixed: sounds, and the files of their clips. */
 export interface MixWork {
-  readonly number: number;
   readonly cues: readonly SoundCue[];
   readonly files: readonly (readonly [id: string, bytes: ArrayBuffer])[];
   readonly outlineSteps: number;
@@ -21,7 +20,6 @@ export interface MixWork {
 
 /** A mix as it is shown, heard and saved. */
 export interface MixDone {
-  readonly number: number;
   readonly left: Float32Array<ArrayBuffer>;
   readonly right: Float32Array<ArrayBuffer>;
   readonly sampleRate: number;
@@ -48,7 +46,6 @@ addEventListener('message', ({ data }: MessageEvent<MixWork>) => {
   const mix = mixSounds(data.cues, clips);
   const [left, right] = mix.channels as [Float32Array<ArrayBuffer>, Float32Array<ArrayBuffer>];
   const done: MixDone = {
-    number: data.number,
     left,
     right,
     sampleRate: mix.sampleRate,

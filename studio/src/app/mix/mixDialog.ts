@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { DialogModule } from 'primeng/dialog';
 import { catchError, combineLatest, debounceTime, map, of, startWith, switchMap } from 'rxjs';
 import { AudioService } from '../playback/audioService';
 import { StrikeService } from '../playback/strikeService';
@@ -8,6 +7,7 @@ import { saveBlob } from '../shared/saveBlob';
 import { StageSetUps } from '../stage/stageSetUps';
 import type { MixDone } from './mix.worker';
 import { MixService } from './mixService';
+import { Dialog } from '../shared/dialog';
 
 const picture = { width: 640, height: 160 };
 
@@ -17,19 +17,9 @@ type Shown = { readonly mix: MixDone } | { readonly problem: string } | undefine
 @Component({
   selector: 'und-mix-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown.escape)': 'closed.emit()' },
-  imports: [DialogModule],
+  imports: [Dialog],
   template: `
-    <p-dialog
-      closeAriaLabel="Close"
-      [header]="'Sound of ' + name()"
-      [visible]="true"
-      [modal]="true"
-      [draggable]="false"
-      [dismissableMask]="true"
-      [style]="{ width: 'min(44rem, 94vw)' }"
-      (onHide)="closed.emit()"
-    >
+    <und-dialog [header]="'Sound of ' + name()" width="44rem" (closed)="closed.emit()">
       @if (mix(); as made) {
         <svg [attr.viewBox]="'0 0 640 160'" role="img" [attr.aria-label]="told()">
           <line class="full" x1="0" x2="640" y1="12" y2="12" />
@@ -57,11 +47,11 @@ type Shown = { readonly mix: MixDone } | { readonly problem: string } | undefine
       } @else {
         <p role="status">Putting the sounds together…</p>
       }
-      <ng-template #footer>
+      <ng-container ngProjectAs="[footer]">
         <button type="button" class="plain" [disabled]="!mix()" (click)="hear()">Hear it</button>
         <button type="button" class="plain" [disabled]="!mix()" (click)="save()">Save WAV</button>
-      </ng-template>
-    </p-dialog>
+      </ng-container>
+    </und-dialog>
   `,
   styles: `
     svg {

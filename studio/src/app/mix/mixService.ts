@@ -13,12 +13,11 @@ const outlineSteps = 640;
 @Injectable({ providedIn: 'root' })
 export class MixService {
   private readonly api = inject(ProjectApi);
-  private number = 0;
 
   /** Emits the mix once, or an error that says which file could not be fetched; gives up when unsubscribed. */
   mix(project: Project, run: Run): Observable<MixDone> {
     const cues = run instanceof DrillTake ? run.soundsWithin(0, run.duration) : run.sounds;
-    return from(this.files(project, cues)).pipe(switchMap((files) => this.work({ number: ++this.number, cues, files, outlineSteps })));
+    return from(this.files(project, cues)).pipe(switchMap((files) => this.work({ cues, files, outlineSteps })));
   }
 
   private async files(project: Project, cues: readonly SoundCue[]): Promise<MixWork['files']> {

@@ -1,24 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, output, signal } from '@angular/core';
-import { DialogModule } from 'primeng/dialog';
 import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
+import { Dialog } from '../shared/dialog';
 
 /** All keys and what they do, each to be given another. */
 @Component({
   selector: 'und-key-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown.escape)': 'closed.emit()' },
-  imports: [DialogModule],
+  imports: [Dialog],
   template: `
-    <p-dialog
-      closeAriaLabel="Close"
-      header="Keys"
-      [visible]="true"
-      [modal]="true"
-      [draggable]="false"
-      [dismissableMask]="true"
-      [style]="{ width: 'min(58rem, 94vw)' }"
-      (onHide)="closed.emit()"
-    >
+    <und-dialog header="Keys" width="58rem" (closed)="closed.emit()">
       <div class="places">
         @for (place of places; track place.id) {
           <section [attr.aria-label]="place.label">
@@ -41,11 +31,11 @@ import { KeyMap, keyActions, keyPlaces, type KeyPlace } from '../shared/keyMap';
       @if (told(); as text) {
         <p class="told" role="alert">{{ text }}</p>
       }
-      <ng-template #footer>
+      <ng-container ngProjectAs="[footer]">
         <span class="field-label">Click one and press its new key. Your keys are kept in this browser.</span>
         <button type="button" class="plain" [disabled]="!any()" (click)="keys.reset()">All as they come</button>
-      </ng-template>
-    </p-dialog>
+      </ng-container>
+    </und-dialog>
   `,
   styles: `
     .places {

@@ -4,6 +4,7 @@ import type { Sequence } from '@undatio/core';
 import { DrillTake, withLaneOf } from '@undatio/core/internal';
 import { combineLatest, distinctUntilChanged, filter, map, shareReplay } from 'rxjs';
 import { ProjectService } from '../project/projectService';
+import { ScreenAddress } from '../project/screenAddress';
 import { StageSetUps, type OnStage } from '../stage/stageSetUps';
 import type { ShownFrames } from './frameService';
 import { PlaybackService } from './playbackService';
@@ -35,6 +36,7 @@ export class KeptService {
   private readonly stages = inject(StageSetUps);
   private readonly projects = inject(ProjectService);
   private readonly playback = inject(PlaybackService);
+  private readonly address = inject(ScreenAddress);
   private readonly striker = new Striker();
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
@@ -42,15 +44,18 @@ export class KeptService {
   private readonly project = toSignal(this.projects.project$);
   private readonly all = signal<Partial<Record<What, Kept>>>({});
 
-  readonly look = signal<KeptLook>('beside');
+  /** Whether a drill is on the stage, or a sequence: what is kept of the other is not shown. */
+  readonly what = computed((): What => (this.stage()?.run instanceof DrillTake ? 'drill' : 'sequence'));
+  private readonly chosenLook = signal<KeptLook>('beside');
+  /** The ways of looking that there are: the lanes of a drill show no channels. */
+  readonly looks = computed(() => keptLooks.filter((look) => look !== 'lanes only' || this.what() === 'sequence'));
+  readonly look = computed((): KeptLook => (this.looks().includes(this.chosenLook()) ? this.chosenLook() : 'beside'));
   /** Where the wiper stands, as a share of the stage’s width from the left; the kept take lies to its left. */
   readonly wipe = signal(0.5);
   readonly turnRate = signal<(typeof turnRates)[number]>(2);
   /** Whether what is kept is struck with the present payload, seed and listener instead of its own. */
   readonly alike = signal(false);
 
-  /** Whether a drill is on the stage, or a sequence: what is kept of the other is not shown. */
-  private readonly what = computed((): What => (this.stage()?.run instanceof DrillTake ? 'drill' : 'sequence'));
   /** What the present take is compared with; undefined while nothing is. */
   readonly kept = computed(() => this.all()[this.what()]);
   /** What is kept as it is struck now. */
@@ -132,7 +137,12 @@ export class KeptService {
 
   /** The next way of looking at both. */
   turnLook(): void {
-    this.look.update((look) => keptLooks[(keptLooks.indexOf(look) + 1) % keptLooks.length]);
+    const looks = this.looks();
+    this.setLook(looks[(looks.indexOf(this.look()) + 1) % looks.length]);
+  }
+
+  setLook(look: KeptLook): void {
+    this.chosenLook.set(look);
   }
 
   /**
@@ -151,6 +161,7 @@ export class KeptService {
     this.strikes.take(settings);
     // A present one that cannot be struck is nothing to compare with.
     if (now) this.all.update((all) => ({ ...all, sequence: now }));
+    this.address.turnTo('tune', [sequence.id]);
   }
 
   /** What of the kept take is not in the project any more, in words; nothing while all of it is. */
@@ -172,7 +183,7 @@ function soundsOf({ take }: StageTake): string[] {
   return [...new Set((take?.sounds ?? []).map(({ clip }) => clip))];
 }
 
-/** What a take is told by: its sequence, and the seed where it is a strike. */
+/** What a take is told by: its sequence or its drill, and its seed. */
 function labelOf({ sequence, run }: StageTake, { seed }: StrikeSettings): string {
-  return run instanceof DrillTake ? 'as it went' : `${sequence.label}, seed ${seed}`;
+  return `${sequence.label}, seed ${run instanceof DrillTake ? run.run.seed : seed}`;
 }

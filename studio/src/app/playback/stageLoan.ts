@@ -7,6 +7,8 @@ import { StrikeService } from './strikeService';
 /** What a borrower has on the stage. */
 export interface OnLoan {
   readonly id: string;
+  /** What people call it. */
+  readonly label: string;
   readonly take: DrillTake;
   readonly bodies: readonly Actor[];
   /** The project's stage that they stand on, for what is behind them; the studio's own where none is said. */
@@ -20,9 +22,9 @@ export class StageLoan {
   private readonly stages = inject(StageSetUps);
   private borrower: object | undefined;
 
-  show(borrower: object, { id, take, bodies, stage }: OnLoan): void {
+  show(borrower: object, { id, label, take, bodies, stage }: OnLoan): void {
     this.borrower = borrower;
-    this.strikes.showDrill(id, take);
+    this.strikes.showDrill({ id, label }, take);
     this.stages.lend(bodies.length > 0 ? bodies : undefined, stage);
   }
 
@@ -30,7 +32,7 @@ export class StageLoan {
   giveBack(borrower: object): void {
     if (this.borrower !== borrower) return;
     this.borrower = undefined;
-    this.strikes.showDrill('', undefined);
+    this.strikes.showDrill(undefined, undefined);
     this.stages.lend(undefined);
   }
 }

@@ -58,8 +58,8 @@ export class StrikeService {
   }
 
   /** Puts a drill on the stage; without one, what is struck is there again. */
-  showDrill(id: string, run: DrillTake | undefined): void {
-    const sequence: Sequence = { id, label: id, event: '', note: '', effects: [] };
+  showDrill(named: { readonly id: string; readonly label: string } | undefined, run: DrillTake | undefined): void {
+    const sequence: Sequence = { ...(named ?? { id: '', label: '' }), event: '', note: '', effects: [] };
     this.drill.next(run && { sequence, event: undefined, take: undefined, run, problem: undefined, solo: [] });
   }
 

@@ -101,7 +101,7 @@ export class MomentService {
     const run = runMoment(plan, known, asked, stage, followed, this.staged()?.project.stopBudget);
     const joined = joinedIn(run);
     const bodies = joined.length === 0 ? this.bodies() : this.bodiesFor([...cast, ...joined]);
-    return { id: `moment of ${known.id}`, take: new DrillTake({ run, bodies, planOf: plan.planOf }), bodies };
+    return { id: `moment of ${known.id}`, label: known.id, take: new DrillTake({ run, bodies, planOf: plan.planOf }), bodies };
   });
 
   private placeOf(id: 'source' | 'target'): Drill['actors'][number]['place'] {

@@ -4,6 +4,12 @@ import type { StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
 import type { StageBackground } from './stageView';
 
+/** px of a small stage. */
+export interface CellSize {
+  readonly width: number;
+  readonly height: number;
+}
+
 /**
  * Draws many small stages with one painter, one after another, each into a canvas of its own: a browser has few graphics
  * contexts, and all that moves on a stage comes from the frame.
@@ -21,16 +27,16 @@ export class CellPainter {
     parent.append(this.host);
   }
 
-  /** Rejects as a stage's painter does. `width` and `height` are px of each small stage. */
+  /** Rejects as a stage's painter does. */
   static async create(
     parent: HTMLElement,
     on: OnStage,
     background: StageBackground,
-    { width, height }: { readonly width: number; readonly height: number },
+    size: CellSize,
     pictureUrl: (asset: string) => string,
   ): Promise<CellPainter> {
     const cells = new CellPainter(parent);
-    cells.size(width, height);
+    cells.size(size);
     try {
       const { StagePainter } = await import('./stagePainter');
       cells.painter = await StagePainter.create(cells.host, on, pictureUrl);
@@ -44,7 +50,7 @@ export class CellPainter {
   }
 
   /** Lays small stages of another size out from now on. */
-  size(width: number, height: number): void {
+  size({ width, height }: CellSize): void {
     this.host.style.width = `${width}px`;
     this.host.style.height = `${height}px`;
     this.painter?.resize();

@@ -12,11 +12,11 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { Actor } from '@undatio/core';
 import { distinctUntilChanged, switchMap } from 'rxjs';
 import { PlaybackService } from '../playback/playbackService';
 import type { ShownFrames } from '../playback/frameService';
 import { ProjectApi } from '../project/projectApi';
+import { looksAlike } from './looksAlike';
 import type { StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
 import type { StageBackground } from './stageView';
@@ -144,18 +144,4 @@ export class PaintedStage {
   private fail(error: unknown): void {
     this.failed.set(`The stage cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
   }
-}
-
-/** Whether the same bodies stand there, be it in another list. */
-function sameBodies(a: readonly Actor[], b: readonly Actor[]): boolean {
-  return a === b || (a.length === b.length && a.every((one, i) => one === b[i]));
-}
-
-/** Whether two stages are drawn with the same bodies, pictures and surroundings. */
-function looksAlike(a: OnStage | undefined, b: OnStage | undefined): boolean {
-  if (!a || !b) return a === b;
-  const [one, other] = [a.project, b.project];
-  const same =
-    sameBodies(one.actors, other.actors) && one.assets === other.assets && one.conventions === other.conventions && one.seen === other.seen;
-  return same && a.setUp === b.setUp;
 }

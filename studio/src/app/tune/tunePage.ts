@@ -241,7 +241,7 @@ export class TunePage {
     'tune.alone': () => this.alone.set(!this.alone()),
     'tune.keep': () => this.kept.keep(),
     'tune.look': () => this.kept.turnLook(),
-    'tune.swap': () => this.swap(),
+    'tune.swap': () => this.kept.swap(),
     'tune.try': () => this.trial.toggle(),
     'tune.film': () => this.film.toggle(),
     'tune.ways': () => this.film.ways.update((shown) => !shown),
@@ -269,12 +269,6 @@ export class TunePage {
         this.address.turnTo('tune', [last ?? this.first() ?? ''], { replaceUrl: true });
       }
     });
-  }
-
-  private swap(): void {
-    const id = this.kept.kept()?.sequence.id;
-    this.kept.swap();
-    if (id !== undefined) this.address.turnTo('tune', [id]);
   }
 
   private key(event: KeyboardEvent): void {

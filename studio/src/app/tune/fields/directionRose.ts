@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { directionModes } from '@undatio/core/internal';
+import { directionWords, type directionModes } from '@undatio/core/internal';
 import { Choice } from '../../shared/choice';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { ScrubNumber } from '../../shared/scrubNumber';
@@ -10,15 +10,6 @@ export interface DirectionValue {
   readonly angle: number;
   readonly spread: number;
 }
-
-const words: Readonly<Record<DirectionValue['mode'], string>> = {
-  along: 'along the blow',
-  against: 'against the blow',
-  away: 'away from the source',
-  toward: 'toward the source',
-  fixed: 'fixed on the screen',
-  any: 'any way',
-};
 
 const radius = 40;
 
@@ -167,8 +158,8 @@ export class DirectionRose {
 
   protected readonly marks = [0, 45, 90, 135, 180, 225, 270, 315];
   protected readonly sides = [-1, 1];
-  protected readonly modes = Object.entries(words).map(([value, label]) => ({ value, label }));
-  protected readonly word = computed(() => words[this.value().mode]);
+  protected readonly modes = Object.entries(directionWords).map(([value, label]) => ({ value, label }));
+  protected readonly word = computed(() => directionWords[this.value().mode]);
   protected readonly blow = computed(() => {
     const degrees = this.blowAngle();
     return degrees === undefined ? undefined : { degrees };

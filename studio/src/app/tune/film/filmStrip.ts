@@ -4,7 +4,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
+  type ElementRef,
   inject,
   input,
   signal,
@@ -21,8 +21,8 @@ import { StrikeService } from '../../playback/strikeService';
 import { ProjectApi } from '../../project/projectApi';
 import { Choice } from '../../shared/choice';
 import { MovingPicture } from '../../show/movingPicture';
-import { CellPainter } from '../../stage/cellPainter';
-import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
+import { smallStages } from '../../stage/smallStages';
+import { StageSetUps } from '../../stage/stageSetUps';
 import type { StageBackground } from '../../stage/stageView';
 import { filmPhases, filmRates, FilmService } from './filmService';
 import { drawSheet } from './filmSheet';
@@ -60,7 +60,7 @@ const paintMilliseconds = 10;
           "
           (click)="move()"
         >
-          {{ moving.progress() === undefined ? 'Moving PNG' : 'Stop, ' + (moving.progress()! * 100).toFixed(0) + ' %' }}
+          {{ movingWords() }}
         </button>
         <a
           class="plain"
@@ -71,7 +71,7 @@ const paintMilliseconds = 10;
         >
       </span>
     </div>
-    @if (failed(); as text) {
+    @if (small.failed() ?? failed(); as text) {
       <p class="problem" role="alert">{{ text }}</p>
     }
     <div class="frames" tabindex="0" role="group" aria-label="Frames from first to last">
@@ -102,8 +102,6 @@ export class FilmStrip {
   private readonly stage = toSignal(inject(StrikeService).stage$);
   protected readonly playback = inject(PlaybackService);
   private readonly api = inject(ProjectApi);
-  private readonly destroyed = inject(DestroyRef);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly pictures = viewChildren<ElementRef<HTMLCanvasElement>>('picture');
   private readonly onStage = toSignal(inject(StageSetUps).onStage$);
   private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
@@ -117,6 +115,10 @@ export class FilmStrip {
     const { payload, seed } = this.settings();
     return on && stage ? this.api.showUrl(on.project.id, stage.sequence.id, fittingPayload(stage.event?.fields ?? [], payload), seed) : '';
   });
+  protected readonly movingWords = computed(() => {
+    const done = this.moving.progress();
+    return done === undefined ? 'Moving PNG' : `Stop, ${(done * 100).toFixed(0)} %`;
+  });
   /** Whether every frame is drawn. */
   protected readonly whole = signal(false);
   /** The frame that is on the stage. */
@@ -125,18 +127,14 @@ export class FilmStrip {
     return this.film.frames().find((frame) => Math.abs(frame.t - t) <= half)?.index;
   });
 
-  private readonly painter = signal<CellPainter | undefined>(undefined);
-  private asked = 0;
+  protected readonly small = smallStages(
+    () => this.background(),
+    () => picture,
+  );
   private waiting = 0;
 
   constructor() {
-    effect(() => {
-      const [on, background] = [this.onStage(), this.background()];
-      untracked(() => {
-        if (on) void this.furnish(on, background);
-      });
-    });
-    const wanted = computed(() => [this.painter(), this.film.run(), this.film.order(), this.pictures()] as const);
+    const wanted = computed(() => [this.small.painter(), this.background(), this.film.run(), this.film.order(), this.pictures()] as const);
     // With the next frame that is free, once a drag rests; every change begins anew.
     toObservable(wanted)
       .pipe(debounceTime(60))
@@ -153,27 +151,11 @@ export class FilmStrip {
       const strip = contact?.parentElement;
       if (contact && strip) strip.scrollLeft = contact.offsetLeft - strip.offsetLeft;
     });
-    this.destroyed.onDestroy(() => {
-      cancelAnimationFrame(this.waiting);
-      this.painter()?.destroy();
-    });
-  }
-
-  private async furnish(on: OnStage, background: StageBackground): Promise<void> {
-    const asked = ++this.asked;
-    try {
-      const made = await CellPainter.create(this.host, on, background, picture, (asset) => this.api.assetUrl(on.project, asset));
-      if (this.destroyed.destroyed || asked !== this.asked) return made.destroy();
-      this.painter()?.destroy();
-      this.painter.set(made);
-      this.failed.set(undefined);
-    } catch (error) {
-      this.failed.set(`The film cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
-    }
+    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.waiting));
   }
 
   private begin(): void {
-    const [painter, run, order, frames] = [this.painter(), this.film.run(), this.film.order(), this.film.frames()];
+    const [painter, run, order, frames] = [this.small.painter(), this.film.run(), this.film.order(), this.film.frames()];
     const contexts = this.pictures().map(({ nativeElement }) => nativeElement.getContext('2d'));
     if (!painter || !run || contexts.length !== frames.length) return;
     const sample = sampler(run);

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { DialogModule } from 'primeng/dialog';
 import type { Sequence } from '@undatio/core';
 import { manyChanges, numbersOfKind, withManyChanges, type ManyEdit } from '@undatio/core/internal';
 import type { DocumentState } from '../../project/documentKey';
 import { ProjectService } from '../../project/projectService';
 import { Choice, type Option } from '../../shared/choice';
 import { ScrubNumber } from '../../shared/scrubNumber';
+import { Dialog } from '../../shared/dialog';
 
 const ways: readonly Option[] = [
   { value: 'times', label: 'times' },
@@ -18,19 +18,9 @@ const ways: readonly Option[] = [
 @Component({
   selector: 'und-change-many',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown.escape)': 'closed.emit()' },
-  imports: [ButtonModule, Choice, DialogModule, ScrubNumber],
+  imports: [ButtonModule, Choice, Dialog, ScrubNumber],
   template: `
-    <p-dialog
-      closeAriaLabel="Close"
-      header="Change many at once"
-      [visible]="true"
-      [modal]="true"
-      [draggable]="false"
-      [dismissableMask]="true"
-      [style]="{ width: 'min(46rem, 94vw)' }"
-      (onHide)="closed.emit()"
-    >
+    <und-dialog header="Change many at once" (closed)="closed.emit()">
       <p class="what">
         In {{ sequences().length === 1 ? 'one sequence' : sequences().length + ' sequences' }}, of every
         <und-choice inputId="many-kind" [options]="kinds()" [value]="kind()" (changed)="kind.set($event)" />
@@ -68,11 +58,11 @@ const ways: readonly Option[] = [
           </tbody>
         </table>
       </div>
-      <ng-template #footer>
+      <ng-container ngProjectAs="[footer]">
         <p-button label="Leave it" variant="outlined" (onClick)="closed.emit()" />
         <p-button [label]="'Change ' + rows().length" [disabled]="rows().length === 0" (onClick)="change()" />
-      </ng-template>
-    </p-dialog>
+      </ng-container>
+    </und-dialog>
   `,
   styles: `
     .what {

@@ -5,7 +5,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
+  type ElementRef,
   inject,
   input,
   signal,
@@ -13,12 +13,10 @@ import {
   viewChild,
   viewChildren,
 } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { PlaybackService } from '../../playback/playbackService';
 import { sampler } from '../../playback/stageTake';
-import { ProjectApi } from '../../project/projectApi';
-import { CellPainter } from '../../stage/cellPainter';
-import { StageSetUps, type OnStage } from '../../stage/stageSetUps';
+import { smallStages } from '../../stage/smallStages';
 import type { StageBackground } from '../../stage/stageView';
 import { gridOf } from './sheetGrid';
 import { TrialAxisEditor } from './trialAxisEditor';
@@ -49,7 +47,7 @@ const paintMilliseconds = 11;
     @if (service.problem(); as text) {
       <p class="problem" role="alert">No sheet: {{ text }}.</p>
     }
-    @if (failed(); as text) {
+    @if (small.failed(); as text) {
       <p class="problem" role="alert">{{ text }}</p>
     }
     <div
@@ -85,22 +83,20 @@ export class TrialSheet {
 
   protected readonly service = inject(TrialService);
   private readonly playback = inject(PlaybackService);
-  private readonly api = inject(ProjectApi);
   private readonly destroyed = inject(DestroyRef);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
   private readonly pictures = viewChildren<ElementRef<HTMLCanvasElement>>('picture');
-  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
   protected readonly density = Math.min(2, window.devicePixelRatio);
-  protected readonly failed = signal<string | undefined>(undefined);
   private readonly room = signal({ width: 900, height: 300 });
   /** The same while it is the same: another size makes everything anew. */
   protected readonly grid = computed(() => gridOf(Math.max(1, this.service.count()), this.room(), this.service.columns()), {
     equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
   });
 
-  private readonly painter = signal<CellPainter | undefined>(undefined);
-  private asked = 0;
+  protected readonly small = smallStages(
+    () => this.background(),
+    () => this.grid(),
+  );
   private samplers: { readonly stage: TrialStage; readonly sample: ReturnType<typeof sampler> | undefined }[] = [];
   /** The instant that is wanted, the one that is being drawn, and the next small stage of that. */
   private wanted = 0;
@@ -111,15 +107,10 @@ export class TrialSheet {
   constructor() {
     afterNextRender(() => this.start());
     effect(() => {
-      const on = this.onStage();
-      const background = this.background();
-      untracked(() => {
-        if (on) void this.furnish(on, background);
-      });
-    });
-    effect(() => {
-      const { width, height } = this.grid();
-      this.painter()?.size(width, height);
+      // Another painter, size or background: all of them are drawn anew.
+      this.small.painter();
+      this.grid();
+      this.background();
       this.begin();
     });
     effect(() => {
@@ -142,23 +133,7 @@ export class TrialSheet {
     this.destroyed.onDestroy(() => {
       watch.disconnect();
       this.service.hear(undefined);
-      this.painter()?.destroy();
     });
-  }
-
-  private async furnish(on: OnStage, background: StageBackground): Promise<void> {
-    const asked = ++this.asked;
-    try {
-      const made = await CellPainter.create(this.host, on, background, untracked(this.grid), (asset) =>
-        this.api.assetUrl(on.project, asset),
-      );
-      if (this.destroyed.destroyed || asked !== this.asked) return made.destroy();
-      this.painter()?.destroy();
-      this.painter.set(made);
-      this.failed.set(undefined);
-    } catch (error) {
-      this.failed.set(`The sheet cannot be drawn: ${error instanceof Error ? error.message : String(error)}`);
-    }
   }
 
   /** Draws all small stages at the wanted instant: at once as many as fit a frame, the rest with the next ones. */
@@ -179,7 +154,7 @@ export class TrialSheet {
   }
 
   private paint(): void {
-    const [painter, pictures] = [untracked(this.painter), untracked(this.pictures)];
+    const [painter, pictures] = [untracked(this.small.painter), untracked(this.pictures)];
     if (!painter || this.painting === undefined) {
       this.painting = undefined;
       return;
