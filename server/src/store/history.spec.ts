@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { readProject, type Project, type Sequence } from '@undatio/core';
+import { patchOf } from '@undatio/core/internal';
 import { withFolder } from '../testing.js';
 import { DocumentStore } from './documentStore.js';
 import type { Place } from './history.js';
@@ -157,6 +158,43 @@ describe('the history of a document', () => {
       expect(await Promise.all(again.map(({ number }) => documents.history.state(place, number)))).toEqual(before);
       await save(documents, withAmplitude(blow, 8, 20));
       expect((await documents.history.list(place)).length).toBe(states.length + 1);
+    });
+  });
+
+  it('lets old states go, each that stays as it was, told by all that went before it', async () => {
+    await withStore(async (documents, blow) => {
+      // Sixty-one states of one hour, two months ago. Two more are kept as the newest is stored: that, and what it took the place of.
+      const states: { state: Sequence; patch: ReturnType<typeof patchOf> }[] = [];
+      let before = blow;
+      for (let i = 0; i < 61; i++) {
+        const state = withAmplitude(before, i % 40, i + 2);
+        states.push({ state, patch: patchOf(before, state) });
+        before = state;
+      }
+      const day = 24 * 3600 * 1000;
+      const start = (Math.floor(Date.now() / day) - 60) * day;
+      const archived = states.map(({ state, patch }, i) => ({
+        at: new Date(start + i * 59_000).toISOString(),
+        words: [`edit ${i}`],
+        ...(i === 10 && { mark: 'the good one' }),
+        ...(i === 0 || !patch ? { whole: state } : { patch }),
+      }));
+      await documents.replaceHistory('small', { format: 1, documents: { 'sequences/blow': archived } });
+      await save(documents, before);
+      expect((await documents.history.list(place)).length).toBe(63);
+      await save(documents, { ...before, label: 'Now' });
+      const left = (await documents.history.list(place)).reverse();
+      // The first, the named one and the newest fifty of the sixty-four.
+      expect(left.length).toBe(52);
+      expect(left[0].words).toEqual(['edit 0']);
+      expect(left[1].mark).toBe('the good one');
+      // Ten edits went into it, from the first: amplitudes 3 to 12 of the second shake to the eleventh.
+      expect(left[1].words[0]).toBe('shake-1: Amplitude 1 → 3 px');
+      expect(left[1].words.length).toBeGreaterThan(5);
+      expect(await documents.history.state(place, left[0].number)).toEqual(states[0].state as object);
+      expect(await documents.history.state(place, left[1].number)).toEqual(states[10].state as object);
+      expect(await documents.history.state(place, left[2].number)).toEqual(states[14].state as object);
+      expect(((await documents.history.state(place, left[51].number)) as Sequence).label).toBe('Now');
     });
   });
 });

@@ -20,6 +20,8 @@ const usual = { one: 9, two: 3 };
 /** One small stage: what it is struck with, what came of it, and what it is called. */
 export interface TrialStage {
   readonly cell: TrialCell;
+  /** What its values are of, axis by axis. */
+  readonly tried: readonly TrialOf[];
   readonly stage: StageTake;
   readonly label: string;
   /** Whether its values are those that stand in the document, or are struck with, now. */
@@ -104,14 +106,14 @@ export class TrialService {
   private *strikeAll(cells: readonly TrialCell[]): Generator<TrialStage, void> {
     const [scene, project] = [untracked(this.scene), untracked(this.project)];
     const settings = untracked(this.settings);
-    const axes = untracked(this.chosen);
+    const tried = untracked(this.chosen).map((choice) => choice.tried);
     if (!scene || !project) return;
     for (const cell of cells) {
       const stage = this.striker.strike(project, { ...settings, payload: cell.payload, seed: cell.seed }, cell.sequence);
-      const label = cell.values.map((value, i) => valueWords(axes[i].tried, value, scene)).join(' · ');
+      const label = cell.values.map((value, i) => valueWords(tried[i], value, scene)).join(' · ');
       const present =
         JSON.stringify([cell.sequence, cell.payload, cell.seed]) === JSON.stringify([scene.sequence, settings.payload, settings.seed]);
-      yield { cell, stage, label, present };
+      yield { cell, tried, stage, label, present };
     }
   }
 
@@ -166,18 +168,17 @@ export class TrialService {
   }
 
   /** Makes a small stage’s values the document’s, or what is struck with: as one step to undo. */
-  adopt({ cell, label }: TrialStage): void {
+  adopt({ cell, tried, label }: TrialStage): void {
     const sequence = this.scene()?.sequence;
     if (!sequence) return;
-    const axes = this.chosen();
-    const fields = axes.flatMap(({ tried }, i) => (tried.of === 'field' ? [{ ...tried, value: cell.values[i] }] : []));
+    const fields = tried.flatMap((one, i) => (one.of === 'field' ? [{ ...one, value: cell.values[i] }] : []));
     if (fields.length > 0)
       this.projects.edit(sequence.id, `adopt ${label}`, (before) =>
         fields.reduce((made, { effect: lane, field, value }) => withTrial(made, lane, field, value) ?? made, before),
       );
-    axes.forEach(({ tried }, i) => {
-      if (tried.of === 'payload') this.strikes.setField(tried.field, cell.values[i] as number | string | boolean);
-      if (tried.of === 'seed') {
+    tried.forEach((one, i) => {
+      if (one.of === 'payload') this.strikes.setField(one.field, cell.values[i] as number | string | boolean);
+      if (one.of === 'seed') {
         this.strikes.setSeed(cell.seed);
         this.strikes.pin(true);
       }

@@ -1,0 +1,133 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { openProject, projectWith } from '../../testing';
+import { KeptService } from '../playback/keptService';
+import { StrikeService } from '../playback/strikeService';
+import type { ProjectService } from '../project/projectService';
+import { HistoryDesk } from './historyDesk';
+import { HistoryPanel } from './historyPanel';
+
+const project = projectWith([{ kind: 'flash', id: 'flash', duration: 0.2 }]);
+const [sequence] = project.sequences;
+const url = '/api/projects/spec/history/sequences/blow';
+const at = new Date(Date.now() - 3 * 60_000).toISOString();
+
+describe('the history of a document', () => {
+  let http: HttpTestingController;
+  let projects: ProjectService;
+  let fixture: ComponentFixture<HistoryPanel>;
+
+  beforeEach(() => {
+    localStorage.clear();
+    sessionStorage.clear();
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    http = TestBed.inject(HttpTestingController);
+    projects = openProject(project);
+    TestBed.inject(StrikeService).choose('blow');
+    TestBed.inject(KeptService);
+    TestBed.inject(HistoryDesk).key.set('sequences/blow');
+    fixture = TestBed.createComponent(HistoryPanel);
+    fixture.detectChanges();
+  });
+
+  const list = (count = 3): void => {
+    const words = (i: number): string[] => (i === count ? ['flash: Duration 0.1 → 0.2 s'] : [`state ${i}`]);
+    http.expectOne(url).flush({ states: Array.from({ length: count }, (_, i) => ({ number: count - i, at, words: words(count - i) })) });
+    fixture.detectChanges();
+  };
+  const text = (selector: string): string[] =>
+    [...(fixture.nativeElement as HTMLElement).querySelectorAll(selector)].map((one) => one.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+  const press = (name: string, nth = 0): void => {
+    const all = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')];
+    all.filter((one) => one.textContent?.trim() === name)[nth].click();
+    fixture.detectChanges();
+  };
+  const before = { ...sequence, label: 'As it was' };
+
+  it('tells what changed and when, the present state first', () => {
+    list();
+    expect(text('li p')).toEqual(['flash: Duration 0.1 → 0.2 s', 'state 2', 'state 1']);
+    expect(text('time')).toEqual(['3 minutes ago', '3 minutes ago', '3 minutes ago']);
+    expect(text('li:first-child button')).toEqual([]);
+    expect(text('li:nth-child(2) button')).toEqual(['Look', 'Restore']);
+  });
+
+  it('shows a hundred at once, and more when asked', () => {
+    list(230);
+    expect(text('li').length).toBe(100);
+    press('130 earlier ones');
+    expect(text('li').length).toBe(200);
+    press('30 earlier ones');
+    expect(text('li').length).toBe(230);
+  });
+
+  it('looks at a state beside the present one, and puts back what was kept before', () => {
+    const kept = TestBed.inject(KeptService);
+    kept.keep();
+    list();
+    press('Look');
+    http.expectOne(`${url}/2`).flush({ number: 2, document: before });
+    fixture.detectChanges();
+    expect(kept.kept()?.sequence.label).toBe('As it was');
+    expect(projects.sequence('blow')?.label).toBe('Blow');
+    fixture.destroy();
+    expect(kept.kept()?.label).toBe('Blow, seed 1');
+  });
+
+  it('leaves what is looked at kept, where that is wished', () => {
+    const kept = TestBed.inject(KeptService);
+    list();
+    press('Look', 1);
+    http.expectOne(`${url}/1`).flush({ number: 1, document: before });
+    fixture.detectChanges();
+    press('Keep it');
+    fixture.destroy();
+    expect(kept.kept()?.sequence.label).toBe('As it was');
+  });
+
+  it('restores a state as one step to undo', () => {
+    list();
+    press('Restore');
+    http.expectOne(`${url}/2`).flush({ number: 2, document: before });
+    expect(projects.sequence('blow')?.label).toBe('As it was');
+    projects.undo();
+    expect(projects.sequence('blow')?.label).toBe('Blow');
+  });
+
+  it('says so where a state cannot be read any more, and changes nothing', () => {
+    list();
+    press('Restore');
+    http.expectOne(`${url}/2`).flush({ number: 2, document: { ...before, effects: [{ kind: 'no such kind' }] } });
+    fixture.detectChanges();
+    expect(text('[role=alert]')).toEqual(['That state is of another version of the studio and cannot be read any more.']);
+    expect(projects.sequence('blow')?.label).toBe('Blow');
+  });
+
+  it('names a state, and takes the name away', () => {
+    list();
+    const name = (fixture.nativeElement as HTMLElement).querySelectorAll<HTMLInputElement>('.mark')[1];
+    const write = (value: string, mark: string | null): void => {
+      name.value = value;
+      name.dispatchEvent(new Event('change'));
+      const request = http.expectOne({ method: 'PUT', url: `${url}/2` });
+      expect(request.request.body).toEqual({ mark });
+      request.flush(null);
+      fixture.detectChanges();
+    };
+    write('  good ', 'good');
+    expect(name.classList).toContain('named');
+    write(' ', null);
+    expect(name.classList).not.toContain('named');
+  });
+
+  it('tells that the server cannot be reached', () => {
+    http.expectOne(url).error(new ProgressEvent('error'));
+    fixture.detectChanges();
+    expect(text('[role=alert]').length).toBe(1);
+  });
+});
