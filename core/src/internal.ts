@@ -3,6 +3,29 @@ export { compileContext } from './checks/checkProject.js';
 export { changeWords } from './compare/changeWords.js';
 export { patched, patchOf, type StatePatch } from './compare/statePatch.js';
 export { directionWords, fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
+export { flashLimits, FlashWatch, type FlashCountAt, type FlashSort } from './light/flashWatch.js';
+export { isOver, readFlashes, watchedInstants, watchedLimit, watchedRate, watchFlashes, type Watched } from './light/flashReading.js';
+export { LightCanvas } from './light/lightCanvas.js';
+export { LightPainter, type AnyFrame, type LightWindow, type LitStage } from './light/lightPainter.js';
+export {
+  mostPlaces,
+  pictureLightsSchema,
+  readPictureLights,
+  type PictureLight,
+  type PictureLightDocument,
+} from './light/pictureLight.js';
+export {
+  arenaAnchor,
+  arenaLayers,
+  contactPlace,
+  grounds,
+  groundUnder,
+  mossLine,
+  skies,
+  stageBackgrounds,
+  type StageBackground,
+} from './light/stageGrounds.js';
+export { contrastRatio } from './maths/luminance.js';
 export { decodeWav, WavError, type Samples } from './mix/decodeWav.js';
 export { measureMix, mixOutline, type Clipping, type MixReadings } from './mix/measureMix.js';
 export { longestMix, mixRate, mixSounds, type Mix } from './mix/mixSounds.js';

@@ -119,6 +119,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'Shift over time' }).click();
     await page.keyboard.press('v');
     await expect(page.getByRole('button', { name: 'Save PNG' })).toBeEnabled();
+    await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('v');
     await page.keyboard.press('t');

@@ -1,5 +1,6 @@
 import type { Degrees, Fraction } from '../units.js';
 import type { Rgba } from './colour.js';
+import { linearChannel as decode } from './luminance.js';
 
 /** A colour in OKLab with alpha. */
 export interface Oklab {
@@ -9,7 +10,6 @@ export interface Oklab {
   alpha: Fraction;
 }
 
-const decode = (c: number): number => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);
 const encode = (c: number): number => (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055);
 const clamp = (c: number): Fraction => Math.min(1, Math.max(0, c));
 

@@ -34,8 +34,7 @@ describe('the trial sheet', () => {
 
   /** Waits until all small stages are struck, which is a slice of each frame. */
   const struck = async (count: number): Promise<readonly TrialStage[]> => {
-    for (let i = 0; i < 200 && trial.stages().length !== count; i++) {
-      TestBed.tick();
+    for (TestBed.tick(); trial.stages().length !== count; TestBed.tick()) {
       await new Promise((done) => requestAnimationFrame(done));
     }
     return trial.stages();
