@@ -7,13 +7,7 @@ export { flashLimits, FlashWatch, type FlashCountAt, type FlashSort } from './li
 export { isOver, readFlashes, watchedInstants, watchedLimit, watchedRate, watchFlashes, type Watched } from './light/flashReading.js';
 export { LightCanvas } from './light/lightCanvas.js';
 export { LightPainter, type AnyFrame, type LightWindow, type LitStage } from './light/lightPainter.js';
-export {
-  mostPlaces,
-  pictureLightsSchema,
-  readPictureLights,
-  type PictureLight,
-  type PictureLightDocument,
-} from './light/pictureLight.js';
+export { mostPlaces, pictureLightsSchema, readPictureLights, type PictureLight, type PictureLightDocument } from './light/pictureLight.js';
 export {
   arenaAnchor,
   arenaLayers,
@@ -25,6 +19,8 @@ export {
   stageBackgrounds,
   type StageBackground,
 } from './light/stageGrounds.js';
+export { maskedSounds, type MaskedSound } from './light/maskedSounds.js';
+export { readingLimits, whatReads, type ReadingFinding, type ReadStrike } from './light/whatReads.js';
 export { contrastRatio } from './maths/luminance.js';
 export { decodeWav, WavError, type Samples } from './mix/decodeWav.js';
 export { measureMix, mixOutline, type Clipping, type MixReadings } from './mix/measureMix.js';
@@ -109,6 +105,7 @@ export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
 export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';
+export { flashProblems, flashSuspects, flashWords, groundsOf, lightColumns, type FlashSuspect } from './checks/flashProblems.js';
 export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
 export { ruleFindings } from './checks/ruleFindings.js';
 export {

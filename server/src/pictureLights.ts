@@ -6,7 +6,7 @@ import type { ProjectSource } from './projectFile.js';
 type Picture = Extract<Project['assets'][number], { type: 'picture' }>;
 
 /** px of the longer side that pictures are looked at in, and the most px of a file that is opened. */
-const looked = 512;
+const looked = 256;
 const mostPixels = 64e6;
 /** Seconds after which a picture that will not come is left out. */
 const patience = 10;

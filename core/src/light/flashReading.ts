@@ -1,4 +1,4 @@
-import type { Seconds } from '../units.js';
+import type { Fraction, Seconds } from '../units.js';
 import type { AnyFrame, LightPainter } from './lightPainter.js';
 import { flashLimits, FlashWatch, type FlashCountAt } from './flashWatch.js';
 import type { LightCanvas } from './lightCanvas.js';
@@ -31,12 +31,16 @@ export function isOver({ flashes }: FlashCountAt): boolean {
 }
 
 /** Counts the flashes of a run in pictures that are drawn of it: it yields after each, so that whoever asks can pause. */
-export function* watchFlashes(run: Watched, draw: (frame: AnyFrame) => LightCanvas): Generator<undefined, readonly FlashCountAt[]> {
+export function* watchFlashes(
+  run: Watched,
+  draw: (frame: AnyFrame) => LightCanvas,
+  share?: Fraction,
+): Generator<undefined, readonly FlashCountAt[]> {
   const { first, last } = watchedInstants(run);
   let watch: FlashWatch | undefined;
   for (let k = first; k <= last; k++) {
     const canvas = draw(run.sample(k / watchedRate));
-    watch ??= new FlashWatch(canvas.columns, canvas.rows);
+    watch ??= new FlashWatch(canvas.columns, canvas.rows, share);
     watch.add(k / watchedRate, canvas);
     yield undefined;
   }
@@ -44,8 +48,8 @@ export function* watchFlashes(run: Watched, draw: (frame: AnyFrame) => LightCanv
 }
 
 /** The same at once, drawn by the engine. */
-export function readFlashes(run: Watched, painter: LightPainter): readonly FlashCountAt[] {
-  const steps = watchFlashes(run, (frame) => painter.paint(frame));
+export function readFlashes(run: Watched, painter: LightPainter, share?: Fraction): readonly FlashCountAt[] {
+  const steps = watchFlashes(run, (frame) => painter.paint(frame), share);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;

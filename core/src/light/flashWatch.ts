@@ -115,6 +115,8 @@ export class FlashWatch {
   constructor(
     private readonly columns: number,
     rows: number,
+    /** More than this share of a field has to turn. */
+    private readonly share: Fraction = flashLimits.area,
   ) {
     const cells = columns * rows;
     this.low = new Float32Array(cells);
@@ -214,7 +216,7 @@ export class FlashWatch {
       }
     field.area = Math.max(field.area, raised / cells, lowered / cells);
     const turn = (count: number, way: 1 | -1): void => {
-      if (field.way === way || count / cells <= flashLimits.area) return;
+      if (field.way === way || count / cells <= this.share) return;
       field.way = way;
       field.last = step;
       field.times.push(t);

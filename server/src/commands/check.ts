@@ -1,5 +1,7 @@
 import { config } from 'zod';
-import { comfortProblems, judgeDrills } from '@undatio/core/internal';
+import type { Problem } from '@undatio/core';
+import { comfortProblems, flashProblems, flashSuspects, judgeDrills, readPictureLights } from '@undatio/core/internal';
+import type { ProjectSource } from '../projectFile.js';
 import { ProblemsFound, readProjectArgument } from './projectArgument.js';
 import { sink } from './sink.js';
 
@@ -9,9 +11,19 @@ export async function check(project: string, { json }: { json?: boolean }): Prom
   config({ jitless: true });
   const { source, problems: told } = await readProjectArgument(project);
   // Drills are tests: those of a project that can be used are run. And what nobody is told who has turned something down.
-  const problems = source ? [...told, ...judgeDrills(source.project), ...comfortProblems(source.project)] : told;
+  const problems = source
+    ? [...told, ...judgeDrills(source.project), ...comfortProblems(source.project), ...(await flashesOf(source))]
+    : told;
   if (json) await sink.out(JSON.stringify(problems, null, 1) + '\n');
   else for (const { severity, path, message } of problems) await sink.out(`${severity}: ${path}: ${message}\n`);
   if (problems.some((problem) => problem.severity === 'error')) throw new ProblemsFound();
   sink.tell(problems.length === 0 ? 'no problems' : `${problems.length} warnings`);
+}
+
+/** What flashes too often: pictures are looked at only where anything could. */
+async function flashesOf(source: ProjectSource): Promise<Problem[]> {
+  const suspects = flashSuspects(source.project);
+  if (suspects.length === 0) return [];
+  const { pictureLights } = await import('../pictureLights.js');
+  return flashProblems(source.project, suspects, readPictureLights(await pictureLights(source)));
 }

@@ -7,7 +7,7 @@ import type { Workers } from '../work/workers.js';
 import { HttpProblem } from './problemDetails.js';
 import { readFlag } from './query.js';
 
-/** The kit of a stored project: what it will contain, and the archive. Made by the workers, because it takes a while. */
+/** The kit of a stored project, pages of its sequences, how light its pictures are. Made by the workers, because it takes a while. */
 export function kitRoutes(router: Router, documents: DocumentStore, workers: Workers): void {
   const existing = async ({ params }: Context & { params: Record<string, string> }): Promise<string> => {
     if (await documents.has(params['project'])) return params['project'];
@@ -17,6 +17,10 @@ export function kitRoutes(router: Router, documents: DocumentStore, workers: Wor
   router.get('/projects/:project/kit/contents', async (context) => {
     const lean = readFlag(context, 'lean');
     context.body = await workers.run('kitContents', { project: await existing(context), lean });
+  });
+
+  router.get('/projects/:project/lights', async (context) => {
+    context.body = await workers.run('lights', { project: await existing(context) });
   });
 
   router.get('/projects/:project/kit', async (context) => {

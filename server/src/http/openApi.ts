@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { documentSchemas, projectSchema } from '@undatio/core';
+import { pictureLightsSchema } from '@undatio/core/internal';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
 import { changesSchema } from './entityRoutes.js';
 import { folderPaths } from './folderPaths.js';
@@ -211,6 +212,16 @@ export function openApiDocument(): Json {
             400: problem('`lean` is neither true nor false.'),
             404: problem('No such project.'),
             422: problem('It cannot be shipped.'),
+          },
+        },
+      },
+      '/api/projects/{project}/lights': {
+        parameters: [pathParameter('project')],
+        get: {
+          operationId: 'picture-lights',
+          responses: {
+            200: json(jsonSchema(pictureLightsSchema()), 'How light its pictures are, each cell in a few places.'),
+            404: problem('No such project.'),
           },
         },
       },

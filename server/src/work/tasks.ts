@@ -1,5 +1,5 @@
 import { DocumentError, readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
-import { assembleProject } from '@undatio/core/internal';
+import { assembleProject, type PictureLightDocument } from '@undatio/core/internal';
 import { digestOf } from '../files.js';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
@@ -49,6 +49,14 @@ export const tasks = {
     const entities = await documents.entities(project);
     if (entities.length === 0) return undefined;
     return JSON.stringify(shape === 'project' ? assembleProject(entities) : entities);
+  },
+
+  /** How light the pictures of a stored project are. */
+  async lights(data: string, { project }: { project: string }): Promise<readonly PictureLightDocument[]> {
+    const { source } = await savedProject(data, project);
+    // The decoder is loaded only where it is used.
+    const { pictureLights } = await import('../pictureLights.js');
+    return source ? pictureLights(source) : [];
   },
 
   /** A stored project's folder as an archive, or why it cannot be made. */

@@ -78,6 +78,12 @@ export class Striker {
     return this.context;
   }
 
+  /** What a sequence comes to once compiled; undefined where it cannot be. */
+  plan(project: Project, sequence: Sequence): SequencePlan | undefined {
+    const plan = this.planOf(project, sequence);
+    return plan instanceof DocumentError ? undefined : plan;
+  }
+
   private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {
     const context = this.contextOf(project);
     const known = this.plans.get(sequence);

@@ -1,7 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Payload, Problem, Project, Settings } from '@undatio/core';
-import type { Collection } from '@undatio/core/internal';
+import { readPictureLights, type Collection, type PictureLight, type PictureLightDocument } from '@undatio/core/internal';
 import { split, type DocumentKey } from './documentKey';
 import { catchError, map, of, type Observable } from 'rxjs';
 
@@ -86,6 +86,11 @@ export class ProjectApi {
 
   kitUrl(project: string, lean: boolean): string {
     return `/api/projects/${project}/kit${lean ? '?lean=true' : ''}`;
+  }
+
+  /** How light a stored project’s pictures are, by their ids. */
+  lights(project: string): Observable<ReadonlyMap<string, PictureLight>> {
+    return this.http.get<PictureLightDocument[]>(`/api/projects/${project}/lights`).pipe(map(readPictureLights));
   }
 
   /** A page of one sequence that plays by itself, as a file. */

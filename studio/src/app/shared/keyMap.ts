@@ -38,6 +38,7 @@ export const keyActions = [
   action('tune', 'try', 'trial sheet', 't'),
   action('tune', 'film', 'film strip', 'v'),
   action('tune', 'ways', 'ways of bodies and view', 'o'),
+  action('tune', 'reads', 'what reads, and what flashes', 'r'),
   action('tune', 'mix', 'all of it as sound', 'w'),
   action('tune', 'add', 'add an effect', 'a'),
   action('lane', 'earlier', 'one frame earlier', 'ArrowLeft'),

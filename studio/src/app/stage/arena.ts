@@ -1,16 +1,9 @@
 import { Container, Sprite, type Texture } from 'pixi.js';
 import type { ViewFrame } from '@undatio/core';
-
-/** The arena's pictures from far to near, and how much of the view's shift each takes: what is far hardly moves. */
-const layers = [
-  { picture: 'mossy-log-far', nearness: 0.25, front: false },
-  { picture: 'mossy-log-middle', nearness: 0.6, front: false },
-  { picture: 'mossy-log', nearness: 1, front: false },
-  { picture: 'mossy-log-near', nearness: 1.35, front: true },
-] as const;
+import { arenaAnchor, arenaLayers, mossLine } from '@undatio/core/internal';
 
 /** The pictures that the arena is made of. */
-export const arenaPictures = layers.map(({ picture }) => picture);
+export const arenaPictures = arenaLayers.map(({ picture }) => picture);
 
 /** The log with its depth: layers that follow the view each by its own share. */
 export class Arena {
@@ -18,15 +11,14 @@ export class Arena {
   readonly front = new Container();
   private readonly sprites: readonly { sprite: Sprite; nearness: number }[];
 
-  /** `y` is the world height of the pictures' ground line. */
-  constructor(
-    textures: ReadonlyMap<string, Texture>,
-    private readonly y: number,
-  ) {
-    this.sprites = layers.flatMap(({ picture, nearness, front }) => {
+  /** The world height of the pictures’ ground line. */
+  private readonly y = mossLine + arenaAnchor.below;
+
+  constructor(textures: ReadonlyMap<string, Texture>) {
+    this.sprites = arenaLayers.flatMap(({ picture, nearness, front }) => {
       const texture = textures.get(picture);
       if (!texture) return [];
-      const sprite = new Sprite({ texture, anchor: { x: 0.4, y: 0.6 } });
+      const sprite = new Sprite({ texture, anchor: { x: arenaAnchor.x, y: arenaAnchor.y } });
       (front ? this.front : this.behind).addChild(sprite);
       return [{ sprite, nearness }];
     });

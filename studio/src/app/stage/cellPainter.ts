@@ -56,6 +56,11 @@ export class CellPainter {
     this.painter?.resize();
   }
 
+  /** Shows just what the game’s view shows from now on. */
+  showGameView(): void {
+    if (this.painter) this.painter.asGame = true;
+  }
+
   setBackground(background: StageBackground): void {
     this.painter?.setBackground(background);
   }

@@ -1,7 +1,16 @@
 import 'pixi.js/unsafe-eval';
 import { Container, Graphics, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
 import { usesOfSequence, type ActorFrame, type Frame, type Place, type Project, type StageSetUp } from '@undatio/core';
-import { compileContext, restingActor, type DrillFrame, type RapidFrame } from '@undatio/core/internal';
+import {
+  compileContext,
+  grounds,
+  groundUnder,
+  mossLine,
+  restingActor,
+  skies,
+  type DrillFrame,
+  type RapidFrame,
+} from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
@@ -18,13 +27,6 @@ import { drawsInSoftware } from './softwareDrawing';
 import type { OnStage } from './stageSetUps';
 import { contactPlace, stageScale, type StageBackground } from './stageView';
 import { TextLayer } from './textLayer';
-
-/** World height at which the log's moss begins, under the actors' feet. */
-const mossLine = 62;
-
-/** Behind the actors: the arena by night, or plain sky and ground, to judge an effect on grey and on bright. */
-const skies = { dark: 0x0b1820, mid: 0x76878a, bright: 0xe9eee2 } as const;
-const grounds = { dark: 0x40592b, mid: 0x5d6f49, bright: 0xb3c58e } as const;
 
 /** Pictures that are loaded at once while nobody waits for them. */
 const fewPictures = 4;
@@ -60,6 +62,8 @@ export class StagePainter {
   private readonly reaches = new ReachLayer();
   private asked = false;
   private last: Frame | RapidFrame | DrillFrame | undefined;
+  /** Whether it shows just what the game’s view shows. */
+  asGame = false;
   private readonly textures = new Map<string, Texture>();
   private cells: CellTextures | undefined;
 
@@ -149,7 +153,7 @@ export class StagePainter {
     this.backdrop = backdropOf(setUp?.background, textures);
     if (this.backdrop) this.world.addChild(this.backdrop);
     this.world.addChild(this.plainGround);
-    this.arena = new Arena(setUp?.background ? new Map() : textures, mossLine + 12);
+    this.arena = new Arena(setUp?.background ? new Map() : textures);
     this.world.addChild(this.arena.behind, this.pictures.ground, this.pictures.behind);
     const cells = new CellTextures(assets, textures);
     this.cells = cells;
@@ -219,7 +223,7 @@ export class StagePainter {
     const night = plain === 'dark' && this.arena?.drawn === true;
     if (this.backdrop) this.backdrop.visible = isOwn;
     // A colour of the stage's own stands on ground of that colour, darker.
-    if (isOwn && this.own?.of === 'colour') this.plainGround.tint = darker(this.own.colour);
+    if (isOwn && this.own?.of === 'colour') this.plainGround.tint = groundUnder(parseInt(this.own.colour.slice(1), 16));
     this.plainGround.visible = !night && !this.noGround && !(isOwn && this.own?.of === 'picture');
     this.arena?.show(night);
     this.request();
@@ -241,7 +245,8 @@ export class StagePainter {
     const { width, height } = this.renderer.screen;
     const { view } = frame;
     const sight = 'sight' in frame ? frame.sight : undefined;
-    const zoom = stageScale({ conventions: this.conventions, width, height, zoom: this.nearer, sight }) * view.zoom;
+    const { conventions, nearer, asGame } = this;
+    const zoom = stageScale({ conventions, width, height, zoom: nearer, sight, asGame }) * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
@@ -316,10 +321,4 @@ function backdropOf(background: StageSetUp['background'], textures: ReadonlyMap<
   const sprite = new Sprite({ texture, anchor: 0.5, x: background.x, y: background.y });
   sprite.scale.set(background.width / texture.width);
   return sprite;
-}
-
-function darker(colour: string): number {
-  const packed = parseInt(colour.slice(1), 16);
-  const part = (shift: number): number => Math.round(((packed >> shift) & 255) * 0.75) << shift;
-  return part(16) | part(8) | part(0);
 }

@@ -1,5 +1,7 @@
 import type { Conventions } from '@undatio/core';
-import type { Sight } from '@undatio/core/internal';
+import { contactPlace, type Sight } from '@undatio/core/internal';
+
+export { contactPlace, stageBackgrounds, type StageBackground } from '@undatio/core/internal';
 
 /** Stage px for one world px in a view of 960 by 540. */
 const usualScale = 1.2;
@@ -22,13 +24,16 @@ export interface StageLook {
   readonly zoom?: number | undefined;
   /** What must be in sight, px about the contact point. */
   readonly sight?: Sight | undefined;
+  /** Whether the window shows what the game’s view shows, as it is, rather than a stage to work on. */
+  readonly asGame?: boolean;
 }
 
 /**
  * Stage px for one world px: a game with a small view is looked at from as near as one with a large view, and in a small window all
  * of the blow is still in sight. For what must be in sight it steps back, up to half as near.
  */
-export function stageScale({ conventions: { viewWidth, viewHeight }, width, height, zoom = 1, sight }: StageLook): number {
+export function stageScale({ conventions: { viewWidth, viewHeight }, width, height, zoom = 1, sight, asGame = false }: StageLook): number {
+  if (asGame) return width / viewWidth;
   const usual = zoom * usualScale * Math.min(960 / viewWidth, 540 / viewHeight) * Math.min(1, width / narrow);
   if (!sight) return usual;
   const room = (px: number, share: number, whole: number): number => (px <= 0 ? Infinity : Math.max(1, whole * share - free) / px);
@@ -40,10 +45,3 @@ export function stageScale({ conventions: { viewWidth, viewHeight }, width, heig
   );
   return Math.max(usual * farthest, Math.min(usual, fits));
 }
-
-/** Where the contact point lies in the window, as fractions of its size. */
-export const contactPlace = { x: 0.42, y: 0.6 };
-
-/** What is behind it all: the stage's own where it has one, or the arena by night and plain grounds. */
-export const stageBackgrounds = ['own', 'dark', 'mid', 'bright'] as const;
-export type StageBackground = (typeof stageBackgrounds)[number];

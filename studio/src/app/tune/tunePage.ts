@@ -12,6 +12,8 @@ import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { HistoryDesk } from '../history/historyDesk';
 import { ActionService } from '../palette/actionService';
+import { ReadingPanel } from '../reading/readingPanel';
+import { ReadingService } from '../reading/readingService';
 import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
 import { PointerDrag } from '../shared/pointerDrag';
@@ -38,6 +40,7 @@ import { TrialSheet } from './trial/trialSheet';
     DifferenceTable,
     FilmStrip,
     PointerDrag,
+    ReadingPanel,
     ReadoutGraph,
     Ribbon,
     Stage,
@@ -62,6 +65,10 @@ import { TrialSheet } from './trial/trialSheet';
       <section class="pad" aria-label="Strike pad">
         @if (kept.table() && kept.kept()) {
           <und-difference-table />
+        } @else if (reading.open()) {
+          @defer (when reading.open()) {
+            <und-reading-panel [background]="background()" />
+          }
         } @else if (courses.name()) {
           @defer (when courses.name()) {
             <und-readout-graph />
@@ -89,6 +96,15 @@ import { TrialSheet } from './trial/trialSheet';
           (click)="film.toggle()"
         >
           Film
+        </button>
+        <button
+          type="button"
+          class="plain"
+          title="What flashes too much, and what of it is not seen or heard (R)"
+          [attr.aria-pressed]="reading.open()"
+          (click)="reading.toggle()"
+        >
+          Reads
         </button>
       </und-transport>
       <div
@@ -173,6 +189,7 @@ import { TrialSheet } from './trial/trialSheet';
     }
     und-strike-pad,
     und-difference-table,
+    und-reading-panel,
     und-readout-graph {
       flex: 1 1 auto;
       min-height: 0;
@@ -228,6 +245,7 @@ export class TunePage {
   protected readonly trial = inject(TrialService);
   protected readonly film = inject(FilmService);
   protected readonly courses = inject(CourseService);
+  protected readonly reading = inject(ReadingService);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
@@ -244,6 +262,7 @@ export class TunePage {
     'tune.swap': () => this.kept.swap(),
     'tune.try': () => this.trial.toggle(),
     'tune.film': () => this.film.toggle(),
+    'tune.reads': () => this.reading.toggle(),
     'tune.ways': () => this.film.ways.update((shown) => !shown),
   };
 

@@ -27,6 +27,7 @@ import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
 import { Lane } from './lane';
 import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
+import { ReadingService } from '../../reading/readingService';
 import { LaneSelection } from '../laneSelection';
 import { OpenLane } from '../openLane';
 import { withoutEach } from '../severalLanes';
@@ -104,6 +105,19 @@ export class ImpactStrip {
     const run = this.stage()?.run;
     return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
   });
+  private readonly reading = inject(ReadingService);
+  /** Where it flashes too often, and where something does not read. */
+  protected readonly flashing = computed(() =>
+    this.reading.over().map(({ from, to, sort }) => {
+      const [left, right] = [this.axis().x(from), this.axis().x(to)];
+      return { left, width: Math.max(3, right - left), sort };
+    }),
+  );
+  protected readonly found = computed(() =>
+    this.reading.open()
+      ? this.reading.reading().findings.map(({ at, effect, message }) => ({ x: this.axis().x(at), words: `${effect} ${message}` }))
+      : [],
+  );
   protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
   private readonly kept = inject(KeptService);
   /** What is kept of every lane; a drill has none. */
