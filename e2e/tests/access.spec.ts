@@ -70,7 +70,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     }
     await page.getByRole('link', { name: 'Drills' }).click();
     await expect(page.locator('und-drill-charts canvas')).toBeVisible();
-    for (const side of ['log', 'expected', 'event', 'actors', 'map']) {
+    for (const side of ['log', 'expected', 'event', 'actors', 'map', 'reads']) {
       await page.getByRole('radio', { name: side, exact: true }).click();
       await studio.settle();
       expect(await serious(page)).toEqual([]);
@@ -122,6 +122,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('v');
+    await page.keyboard.press('r');
+    await expect(page.locator('und-reading-panel tbody tr')).toHaveCount(2);
+    await expect(page.getByText('Looking…')).toHaveCount(0, { timeout: 30_000 });
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('r');
     await page.keyboard.press('t');
     await expect(page.locator('und-trial-sheet .cell').nth(8)).toBeVisible();
     expect(await serious(page)).toEqual([]);

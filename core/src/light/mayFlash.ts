@@ -44,7 +44,8 @@ function litAreas(frame: Frame, { width, height }: { readonly width: Px; readonl
   const whole = width * height;
   const moved = Math.abs(view.x) > slight.shift * width || Math.abs(view.y) > slight.shift * height;
   const turned = Math.abs(view.roll) > slight.roll || Math.abs(view.zoom - 1) > slight.zoom;
-  out[0] = whole * (Math.max(view.flash, view.vignette) + (moved || turned ? 1 : 0));
+  const tinted = Math.max(view.flash, view.vignette);
+  out[0] = whole * ((tinted > slight.amount ? tinted : 0) + (moved || turned ? 1 : 0));
   const lit = ({ flash, alpha }: ActorFrame): number => body * ((flash > slight.amount ? flash : 0) + (1 - alpha));
   const targets = 'targets' in frame ? (frame.targets as readonly ActorFrame[]) : [frame.target];
   out[1] = lit(frame.source);

@@ -66,6 +66,18 @@ describe('undatio check', () => {
     });
   }
 
+  it('tells what flashes too often over too much of the view', async () => {
+    await withFolder(async (folder) => {
+      const steady = [{ at: 0, value: 1 }];
+      const strobe = { kind: 'lens', id: 'strobe', flash: 1, envelope: steady, duration: 0.1, repeat: { count: 5, every: 0.2 } };
+      const { code, out } = await undatio(['check', await spoiledDemo(folder, (demo) => demo.sequences[0].effects.push(strobe))]);
+      expect([code, out]).toEqual([
+        0,
+        jasmine.stringMatching(/^warning: sequences\[0\]: flashes 5 times within a second, 0 to \d+ ms, over 100 %/),
+      ]);
+    });
+  });
+
   it('tells a truncated file, another shape and no JSON', async () => {
     await withFolder(async (folder) => {
       const text = await readFile(paths.demoProject, 'utf8');

@@ -23,6 +23,7 @@ import { ScreenAddress } from '../project/screenAddress';
 import { ActionService } from '../palette/actionService';
 import { AddMenu } from '../shared/addMenu';
 import { KeyMap } from '../shared/keyMap';
+import { ReadingPanel } from '../reading/readingPanel';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { isTyping } from '../shared/typing';
@@ -42,7 +43,7 @@ import { EntryEditor } from './entryEditor';
 import { ExpectationList } from './expectationList';
 import { StagePlaces } from './stagePlaces';
 
-const sides = ['log', 'expected', 'event', 'actors', 'map'] as const;
+const sides = ['log', 'expected', 'event', 'actors', 'map', 'reads'] as const;
 
 /** Drills: scripted fights, seen, charted, logged and held against what is expected of them. */
 @Component({
@@ -59,6 +60,7 @@ const sides = ['log', 'expected', 'event', 'actors', 'map'] as const;
     EntryEditor,
     ExpectationList,
     RadioKeys,
+    ReadingPanel,
     RouterLink,
     ScrubNumber,
     Stage,

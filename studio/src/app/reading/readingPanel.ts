@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { effectKinds, flashLimits, isOver, readingLimits, type FlashCountAt, type ReadingFinding } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
 import { FamilyGlyph } from '../shared/familyGlyph';
+import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
 import { OpenLane } from '../tune/openLane';
 import { ReadingService } from './readingService';
@@ -20,7 +21,9 @@ import { ReadingService } from './readingService';
         <button type="button" class="plain" title="Draws every frame as the stage draws it, and counts in its pixels" (click)="measure()">
           {{ measuring() ? 'Stop, ' + percent(service.pixels()?.progress ?? 0) : 'Count in pixels' }}
         </button>
-        <button type="button" class="plain" (click)="service.open.set(false)">Close</button>
+        @if (closes()) {
+          <button type="button" class="plain" (click)="service.open.set(false)">Close</button>
+        }
       </span>
     </header>
     @if (service.failed(); as text) {
@@ -72,7 +75,9 @@ import { ReadingService } from './readingService';
     } @else if (!service.failed()) {
       <p class="field-label" role="status">Counting… {{ percent(service.flashes().progress) }}</p>
     }
-    <h3>Seen and heard</h3>
+    @if (!service.isDrill()) {
+      <h3>Seen and heard</h3>
+    }
     <ul>
       @for (finding of service.reading().findings; track finding.effect + finding.sort + $index) {
         <li>
@@ -88,7 +93,7 @@ import { ReadingService } from './readingService';
     </ul>
     @if (service.reading().working) {
       <p class="field-label" role="status">Looking…</p>
-    } @else if (service.reading().findings.length === 0) {
+    } @else if (!service.isDrill() && service.reading().findings.length === 0) {
       <p class="field-label">
         Everything that is drawn stands out by {{ limitsOf.contrast }} : 1 or in colour, shows for {{ limitsOf.time * 1000 }} ms, and is
         covered by nothing; no sound is masked.
@@ -99,6 +104,8 @@ import { ReadingService } from './readingService';
 })
 export class ReadingPanel {
   readonly background = input.required<StageBackground>();
+  /** Whether it is closed here, rather than by what it stands in. */
+  readonly closes = input(true);
 
   protected readonly service = inject(ReadingService);
   private readonly playback = inject(PlaybackService);
@@ -112,11 +119,16 @@ export class ReadingPanel {
     const pixels = this.service.pixels();
     return pixels !== undefined && pixels.counts === undefined;
   });
-  protected readonly ground = computed(() =>
-    this.background() === 'own' ? 'before its own background' : `on ${this.background()} ground`,
-  );
+  private readonly onStage = toSignal(inject(StageSetUps).onStage$);
+  protected readonly ground = computed(() => {
+    const chosen = this.background();
+    if (chosen !== 'own') return `on ${chosen} ground`;
+    return this.onStage()?.setUp?.background ? 'before its own background' : 'on dark ground';
+  });
 
   constructor() {
+    this.service.open.set(true);
+    inject(DestroyRef).onDestroy(() => this.service.open.set(false));
     effect(() => this.service.background.set(this.background()));
   }
 

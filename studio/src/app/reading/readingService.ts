@@ -6,7 +6,6 @@ import {
   isOver,
   lightColumns,
   LightPainter,
-  RapidFire,
   watchedInstants,
   watchFlashes,
   whatReads,
@@ -14,7 +13,7 @@ import {
   type LitStage,
   type ReadingFinding,
 } from '@undatio/core/internal';
-import { catchError, combineLatest, debounceTime, distinctUntilChanged, map, of, scan, startWith, switchMap, type Observable } from 'rxjs';
+import { catchError, combineLatest, debounceTime, distinctUntilChanged, map, of, scan, startWith, switchMap, timer, type Observable } from 'rxjs';
 import { inSlices } from '../playback/inSlices';
 import { sampler, type Run } from '../playback/stageTake';
 import { StrikeService } from '../playback/strikeService';
@@ -38,6 +37,9 @@ interface ReadSoFar {
   readonly working: boolean;
 }
 
+/** Milliseconds after which a picture that was brought in is stored. */
+const untilStored = 1000;
+
 const nothing: ReadSoFar = { findings: [], working: false };
 
 /** Owns what is read of the stage while somebody asks: its flashes after WCAG 2.2, and what of a blow does not read. */
@@ -60,9 +62,10 @@ export class ReadingService {
   /** How light the project’s pictures are, read anew when any of them is another. */
   private readonly lights$ = toObservable(computed(() => (this.open() ? this.onStage()?.project : undefined))).pipe(
     distinctUntilChanged((one, other) => one?.id === other?.id && one?.assets === other?.assets),
-    switchMap((project) =>
+    switchMap((project, i) =>
       project
-        ? this.api.lights(project.id).pipe(
+        ? timer(i < 2 ? 0 : untilStored).pipe(
+            switchMap(() => this.api.lights(project.id)),
             catchError(() => {
               this.failed.set('The pictures cannot be looked at: the server does not answer.');
               return of(undefined);
@@ -120,7 +123,7 @@ export class ReadingService {
 
   /** What is over the standard’s threshold, for the strip. */
   readonly over = computed(() => (this.open() ? (this.flashes().counts ?? []).filter(isOver) : []));
-  readonly isRapid = computed(() => this.stage()?.run instanceof RapidFire);
+  readonly isDrill = computed(() => this.stage()?.run instanceof DrillTake);
 
   /** The same flashes, counted in the pixels of the stage: how far they are, or what was found. */
   readonly pixels = signal<FlashesRead | undefined>(undefined);

@@ -1,0 +1,137 @@
+import { compileContext } from '../checks/checkProject.js';
+import { flashProblems, flashSuspects } from '../checks/flashProblems.js';
+import { projectWith } from '../testing/projects.js';
+import { compileSequence } from '../take/compile.js';
+import { maskedSounds } from './maskedSounds.js';
+import type { StageBackground } from './stageGrounds.js';
+import { whatReads } from './whatReads.js';
+
+const steady = [
+  { at: 0, value: 1 },
+  { at: 1, value: 1 },
+];
+
+/** What does not read of effects that are struck on plain ground, as “effect sort”. */
+function found(effects: readonly object[], background: StageBackground = 'dark'): string[] {
+  const project = projectWith(effects);
+  const [sequence] = project.sequences;
+  const plan = compileSequence(sequence, ['sequences', 0], compileContext(project));
+  const stage = { project, setUp: { ground: false }, background, pictures: new Map() };
+  const all = [...whatReads({ stage, sequence, plan, payload: {}, options: {} })];
+  return all.flatMap((one) => (one ? [`${one.effect} ${one.sort}`] : []));
+}
+
+const ring = (colour = '#ffffff', part: object = {}) => ({
+  kind: 'ring',
+  id: 'ring',
+  duration: 0.4,
+  width: 12,
+  envelope: steady,
+  colourOverLife: [{ at: 0, colour }],
+  blend: 'normal',
+  ...part,
+});
+
+describe('what reads of a blow', () => {
+  it('is everything that stands out and lasts', () => {
+    expect(found([ring(), { kind: 'number', id: 'number', duration: 0.8 }])).toEqual([]);
+  });
+
+  it('is not what has nearly the colour of what is behind it, and is on another ground', () => {
+    // The bright sky is #e9eee2.
+    const pale = ring('#f2f2e6');
+    expect(found([pale], 'bright')).toEqual(['ring faint']);
+    expect(found([pale], 'dark')).toEqual([]);
+    expect(found([{ ...pale, muted: true }], 'bright')).toEqual([]);
+  });
+
+  it('is not what is gone within a tenth of a second', () => {
+    expect(found([ring('#ffffff', { duration: 0.06 })])).toEqual(['ring short']);
+    expect(found([ring('#ffffff', { duration: 0.12 })])).toEqual([]);
+  });
+
+  it('is not a meter behind a number that stands before it', () => {
+    const meter = { kind: 'meter', id: 'health', duration: 1, above: 90, envelope: steady };
+    const number = {
+      kind: 'number',
+      id: 'word',
+      duration: 1,
+      template: '8888',
+      size: 60,
+      speed: 0,
+      gravity: 0,
+      above: 90,
+      enter: 'instant',
+    };
+    expect(found([meter])).toEqual([]);
+    expect(found([meter, number])).toContain('health covered');
+  });
+
+  it('is not a sound under a louder one, and is one beside it', () => {
+    const peaks = Array.from({ length: 20 }, (_, i) => 1 - i / 20);
+    const sound = (id: string, loudness: number, duration: number) => ({
+      type: 'sound' as const,
+      id,
+      label: id,
+      file: `${id}.wav`,
+      sha256: '0'.repeat(64),
+      tags: [],
+      duration,
+      peaks,
+      loudness,
+    });
+    const cue = (effect: string, start: number, gain = 1) => ({
+      effect,
+      clip: effect,
+      start,
+      gain,
+      rate: 1,
+      pan: 0,
+      cut: 0,
+      gap: 0,
+      voices: 8,
+    });
+    const assets = [sound('loud', -12, 1), sound('quiet', -32, 0.2)];
+    const masked = (quiet: ReturnType<typeof cue>) =>
+      maskedSounds([cue('loud', 0), quiet], assets).map(({ effect, by }) => `${effect} ${by}`);
+    expect(masked(cue('quiet', 0.05))).toEqual(['quiet loud']);
+    // Before it, or as loud as it.
+    expect(masked(cue('quiet', -0.15))).toEqual([]);
+    expect(masked(cue('quiet', 0.05, 10))).toEqual([]);
+    expect(maskedSounds([cue('quiet', 0), cue('quiet', 0)], assets)).toEqual([]);
+  });
+});
+
+describe('flashes of a project', () => {
+  const lens = (times: number, amount = 1) => ({
+    kind: 'lens',
+    id: 'lens',
+    split: 0,
+    flash: amount,
+    envelope: steady,
+    duration: 0.125,
+    repeat: { count: times, every: 0.25 },
+  });
+
+  it('are told of sequences that flash too often, on which ground, and of nothing else', () => {
+    const told = (times: number, all = false) => {
+      const project = projectWith([lens(times)]);
+      return flashProblems(project, flashSuspects(project), new Map(), all).map(
+        ({ severity, path, message }) => `${severity} ${path} ${message}`,
+      );
+    };
+    expect(told(4)).toEqual([
+      'warning sequences[0] flashes 4 times within a second, 0 to 883 ms, over 100 % of a field of 10 degrees; WCAG 2.2 lets 3 pass, or a quarter of the field, on dark ground',
+    ]);
+    // White over the bright sky, whose luminance is above 0.8, is no flash; over the ground under it, it is.
+    expect(told(4, true).map((text) => text.replace(/.*, /, ''))).toEqual(['on dark ground', 'on mid ground', 'on bright ground']);
+    expect(told(3, true)).toEqual([]);
+  });
+
+  it('are looked for in no sequence that cannot have them', () => {
+    const suspects = (effects: readonly object[]) => flashSuspects(projectWith(effects)).length;
+    expect(suspects([ring(), { kind: 'shake', id: 'shake', amplitude: 4 }])).toBe(0);
+    expect(suspects([lens(4, 0.03)])).toBe(0);
+    expect(suspects([lens(4)])).toBe(1);
+  });
+});
