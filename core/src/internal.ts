@@ -155,6 +155,8 @@ export { Histories } from './combat/readHistory.js';
 export { defaultsOf } from './combat/run.js';
 export { ruleSchemas } from './combat/schemas.js';
 export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
+export { drift, followed, followedLane, followingSequences, presetUses, setFree, withLaneTaken } from './presets/following.js';
+export { presetOf, withPreset } from './presets/placing.js';
 export { freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { fittingPayload } from './model/payloadFit.js';

@@ -143,6 +143,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('Escape');
+    await page.keyboard.press('p');
+    await expect(page.getByRole('dialog', { name: 'Presets' })).toBeVisible();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Mix', exact: true }).click();
     await expect(page.getByRole('dialog').getByText(/LUFS/)).toBeVisible();
     await studio.settle();

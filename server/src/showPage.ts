@@ -33,6 +33,7 @@ function partOf(project: Project, sequence: string): Project {
     statuses: [],
     responses: [],
     drills: [],
+    presets: [],
   };
 }
 

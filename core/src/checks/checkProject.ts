@@ -4,6 +4,7 @@ import { errorAt, type Problem } from '../model/problem.js';
 import { kitAssetOf, kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
 import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
+import { presetProblems } from './presetProblems.js';
 import { checkRules } from './checkRules.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import { spots } from '../take/draws.js';
@@ -19,6 +20,8 @@ export function checkProject(project: Project): Problem[] {
     ...repeatedIds('statuses', project.statuses),
     ...repeatedIds('responses', project.responses),
     ...repeatedIds('drills', project.drills),
+    ...repeatedIds('presets', project.presets),
+    ...presetProblems(project),
     ...sharedFiles(project.assets),
   ];
   const pictures = new Set(project.assets.filter((asset) => asset.type === 'picture').map((asset) => asset.id));

@@ -13,7 +13,7 @@ import type { Use } from './use.js';
 export type { Use } from './use.js';
 
 /** What a sequence asks of other documents. */
-export function usesOfSequence({ event, effects }: Sequence): Use[] {
+export function usesOfSequence({ event, effects }: Pick<Sequence, 'event' | 'effects'>): Use[] {
   return [
     { path: 'event', collection: 'events', id: event, need: 'event', field: '' },
     ...effects.flatMap((effect, i) => usesOfEffect(effect, event, ['effects', i])),

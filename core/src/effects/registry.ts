@@ -14,6 +14,14 @@ interface Placed {
   bodyLeaves?: Leaving | undefined;
   anchor: { to: 'contact' } | { to: 'start' | 'end'; effect: string };
   repeat: { count: number; every: number };
+  preset?: PresetLink | undefined;
+}
+
+/** Which lane of which preset a lane follows. Those that were placed together bear the same mark. */
+export interface PresetLink {
+  of: string;
+  lane: string;
+  placed: string;
 }
 
 type EffectOf<K> = K extends { readonly kind: infer N; readonly fields: infer F }

@@ -41,6 +41,16 @@ const mutedSchema = /* @__PURE__ */ lazySchema(() =>
     .meta({ id: 'muted', description: 'A muted effect is kept but neither seen nor heard; others may still hang on it.' }),
 );
 
+const presetLinkSchema = /* @__PURE__ */ lazySchema(() =>
+  z
+    .strictObject({
+      of: identifier().describe('The preset.'),
+      lane: identifier().describe('Which of its lanes.'),
+      placed: identifier().describe('The same for lanes that were placed together.'),
+    })
+    .meta({ id: 'presetLink', description: 'Which lane of a preset it follows; for the studio, a game does not read it.' }),
+);
+
 /** Fields that are the same for every kind, by name: named once in JSON Schemas. */
 const shared = new Map<string, z.ZodType>();
 
@@ -69,6 +79,7 @@ export function effectSchemaOf(kind: EffectKind): z.ZodObject {
         bodyLeaves: leavingSchema().optional(),
         anchor: anchorSchema().default({ to: 'contact' }),
         repeat: repeatSchema().default({ count: 1, every: 0.1 }),
+        preset: presetLinkSchema().optional(),
         ...(Object.fromEntries(fields) as Record<string, z.ZodType>),
       })
       .meta({ id: kind.kind, description: kind.about });

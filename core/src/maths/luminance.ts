@@ -1,14 +1,10 @@
 import type { Fraction } from '../units.js';
-
-/** An encoded sRGB channel as linear light, by IEC 61966-2-1, as WCAG 2.2 reads it for relative luminance. */
-export function linearChannel(c: Fraction): Fraction {
-  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-}
+import { linearChannel } from './linearChannel.js';
 
 const entries = 2048;
 const table = Float32Array.from({ length: entries + 1 }, (_, i) => linearChannel(i / entries));
 
-/** The same to within 0.0006, from a table, for where many are asked for; `c` within 0 to 1. */
+/** An encoded channel as linear light to within 0.0006, from a table, for where many are asked for; `c` within 0 to 1. */
 export function linearByTable(c: Fraction): Fraction {
   return table[(c * entries + 0.5) | 0];
 }

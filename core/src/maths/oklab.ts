@@ -1,6 +1,6 @@
 import type { Degrees, Fraction } from '../units.js';
 import type { Rgba } from './colour.js';
-import { linearChannel as decode } from './luminance.js';
+import { linearChannel as decode } from './linearChannel.js';
 
 /** A colour in OKLab with alpha. */
 export interface Oklab {

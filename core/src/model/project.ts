@@ -15,6 +15,7 @@ import { effectLimit } from '../take/compile.js';
 import { poses } from '../take/frame.js';
 import { fieldName, identifier } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
+import { presetSchema, type Preset } from './preset.js';
 import { listedCollections } from './collections.js';
 import { cellCount, cellLimit, sheetCells } from './sheet.js';
 
@@ -377,19 +378,31 @@ export const projectSchema = /* @__PURE__ */ lazySchema(() =>
     statuses: z.array(statusSchema()).max(200).default([]),
     responses: z.array(responseSchema()).max(200).default([]),
     drills: z.array(drillSchema()).max(200).default([]),
+    presets: z.array(presetSchema()).max(200).default([]),
   }),
 );
-export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences' | 'responses' | 'drills'> & {
+export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences' | 'responses' | 'drills' | 'presets'> & {
   sequences: Sequence[];
   responses: Response[];
   drills: Drill[];
+  presets: Preset[];
 };
+export type { Preset } from './preset.js';
 export type { Drill, DrillAct, Move, Response, Rung, Status } from '../combat/schemas.js';
 
 /** The order of a project's entities by their ids. */
 const orderSchema = /* @__PURE__ */ lazySchema(() => {
   const ids = z.array(identifier()).max(2000).optional();
-  return z.strictObject({ events: ids, actors: ids, assets: ids, sequences: ids, statuses: ids, responses: ids, drills: ids });
+  return z.strictObject({
+    events: ids,
+    actors: ids,
+    assets: ids,
+    sequences: ids,
+    statuses: ids,
+    responses: ids,
+    drills: ids,
+    presets: ids,
+  });
 });
 export type Order = z.infer<ReturnType<typeof orderSchema>>;
 
@@ -409,6 +422,7 @@ export const documentSchemas = {
   statuses: statusSchema,
   responses: responseSchema,
   drills: drillSchema,
+  presets: presetSchema,
 } as const;
 
 /** A project's settings as they are stored. */

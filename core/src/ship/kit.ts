@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { drillSchema, responseSchema, statusSchema } from '../combat/schemas.js';
-import type { Project } from '../model/project.js';
+import type { Effect } from '../effects/registry.js';
+import type { Project, Sequence } from '../model/project.js';
 import { drillOnStage } from '../model/stageSetUp.js';
 import {
   actorSchema,
@@ -53,11 +54,17 @@ export function kitDocument(project: Project): KitDocument {
     events: project.events,
     actors: project.actors,
     assets: project.assets.map(kitAssetOf),
-    sequences: project.sequences,
+    sequences: project.sequences.map(withoutPresets),
     statuses: project.statuses,
     responses: project.responses,
     drills: project.drills.map((drill) => drillOnStage(drill, project.stages)),
   };
+}
+
+/** A game knows nothing of presets: the lanes are whole. */
+function withoutPresets(sequence: Sequence): Sequence {
+  if (sequence.effects.every(({ preset }) => preset === undefined)) return sequence;
+  return { ...sequence, effects: sequence.effects.map(({ preset: _, ...effect }) => effect as Effect) };
 }
 
 /** What every kit holds besides its own documents and assets, as it was built. */

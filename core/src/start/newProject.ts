@@ -99,6 +99,7 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
     statuses: [],
     responses: [responseSchema().parse({ id: 'hit', event: 'hit', rungs: [struck] }) as Response],
     drills: [],
+    presets: [],
   };
   return { project, pictures };
 }

@@ -49,6 +49,7 @@ export async function problemsWith({ collection, id }: DocumentPlace, document: 
     case 'assets':
       return unmetBy({ collection, id }, document as EventType | Asset, reader);
     case 'settings':
+    case 'presets':
       return [];
   }
 }

@@ -141,6 +141,7 @@ function kitOfCase({ statuses = [], ladders, stopBudget, bodies = {} }: ArenaCas
     statuses: statuses.map((status) => ({ label: status['id'], ...status })),
     responses: Object.entries(ladders).map(([event, rungs]) => ({ id: event, event, rungs })),
     drills: [],
+    presets: [],
   };
 }
 

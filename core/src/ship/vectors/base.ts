@@ -38,7 +38,7 @@ const hit: EventType = {
 
 const body = { label: 'Body', picture: 'leaf', parts: [], poses: {} };
 
-export const vectorBase: Omit<Project, 'sequences' | 'id' | 'label' | 'statuses' | 'responses' | 'drills'> = {
+export const vectorBase: Omit<Project, 'sequences' | 'id' | 'label' | 'statuses' | 'responses' | 'drills' | 'presets'> = {
   format: 1,
   conventions: { axis: 'down', angles: 'degrees', unitsPerPixel: 1, viewWidth: 960, viewHeight: 540, frameRate: 60 },
   events: [hit, { id: 'bare', label: 'Bare', fields: [damage] }],

@@ -25,6 +25,7 @@ export function kitOfCase({ effects, event = 'hit', conventions = {} }: VectorCa
     statuses: [],
     responses: [],
     drills: [],
+    presets: [],
     generator: 'undatio',
     id: 'vectors',
     label: 'Vectors',

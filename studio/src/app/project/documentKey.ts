@@ -6,6 +6,7 @@ import {
   type Asset,
   type Drill,
   type EventType,
+  type Preset,
   type Project,
   type Response,
   type Sequence,
@@ -17,7 +18,7 @@ import { inOrder, listedCollections, type Collection } from '@undatio/core/inter
 /** Names one document of the project. */
 export type DocumentKey = `${Collection}/${string}`;
 
-export type EditableDocument = Sequence | StoredSettings | EventType | Actor | Asset | Status | Response | Drill;
+export type EditableDocument = Sequence | StoredSettings | EventType | Actor | Asset | Status | Response | Drill | Preset;
 
 /** A document's state; undefined when it is not there. */
 export type DocumentState = readonly [DocumentKey, EditableDocument | undefined];

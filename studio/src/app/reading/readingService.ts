@@ -13,7 +13,19 @@ import {
   type LitStage,
   type ReadingFinding,
 } from '@undatio/core/internal';
-import { catchError, combineLatest, debounceTime, distinctUntilChanged, map, of, scan, startWith, switchMap, timer, type Observable } from 'rxjs';
+import {
+  catchError,
+  combineLatest,
+  debounceTime,
+  distinctUntilChanged,
+  map,
+  of,
+  scan,
+  startWith,
+  switchMap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { inSlices } from '../playback/inSlices';
 import { sampler, type Run } from '../playback/stageTake';
 import { StrikeService } from '../playback/strikeService';

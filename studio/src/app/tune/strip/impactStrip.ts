@@ -19,6 +19,8 @@ import { KeptService } from '../../playback/keptService';
 import { PlaybackService, stepSeconds } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { PresetService } from '../../presets/presetService';
+import { PresetsDialog } from '../../presets/presetsDialog';
 import { ActionService } from '../../palette/actionService';
 import { KeyMap } from '../../shared/keyMap';
 import { isTyping } from '../../shared/typing';
@@ -46,7 +48,7 @@ const overscan = 240;
 @Component({
   selector: 'und-impact-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeptLane, Lane, FamilyGlyph, Playhead],
+  imports: [KeptLane, Lane, FamilyGlyph, Playhead, PresetsDialog],
   templateUrl: './impactStrip.html',
   styleUrl: './impactStrip.scss',
   host: {
@@ -105,6 +107,7 @@ export class ImpactStrip {
     const run = this.stage()?.run;
     return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
   });
+  protected readonly presets = inject(PresetService);
   private readonly reading = inject(ReadingService);
   /** Where it flashes too often, and where something does not read. */
   protected readonly flashing = computed(() =>
@@ -129,7 +132,9 @@ export class ImpactStrip {
   });
 
   constructor() {
-    inject(DestroyRef).onDestroy(inject(ActionService).offer({ 'tune.add': () => this.toggleAdding() }));
+    inject(DestroyRef).onDestroy(
+      inject(ActionService).offer({ 'tune.add': () => this.toggleAdding(), 'tune.presets': () => this.presets.toggle() }),
+    );
     // A lane that opens is brought to the top, so that its editors are in sight.
     effect(() => {
       const id = this.opened();

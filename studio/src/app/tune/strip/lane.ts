@@ -9,6 +9,7 @@ import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { KeyMap } from '../../shared/keyMap';
+import { PresetRow } from '../../presets/presetRow';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { drawChannel, sameFirings } from './channelPath';
 import { EnvelopeEditor } from '../fields/envelopeEditor';
@@ -31,7 +32,7 @@ const editorSteps = 3;
 @Component({
   selector: 'und-lane',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FamilyGlyph, PointerDrag, EnvelopeEditor, GradientEditor, EffectInspector],
+  imports: [FamilyGlyph, PointerDrag, EnvelopeEditor, GradientEditor, EffectInspector, PresetRow],
   templateUrl: './lane.html',
   styleUrl: './lane.scss',
   host: {
