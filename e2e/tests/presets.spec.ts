@@ -22,9 +22,10 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
 
   await studio.open('lance-glance');
   await page.keyboard.press('p');
+  await dialog.getByRole('button', { name: /^Dry crack/ }).click();
   await dialog.getByRole('button', { name: 'Place here, following' }).click();
   await studio.saved();
-  const placed = (await studio.stored('lance-glance')).document.effects.filter(({ preset }) => preset !== undefined);
+  const placed = (await studio.stored('lance-glance')).document.effects.filter(({ preset }) => (preset as { of?: string } | undefined)?.of === 'dry-crack');
   expect(placed.map(({ preset }) => (preset as { lane: string }).lane)).toEqual(['sparks', 'shake']);
   const [sparks, shake] = placed.map(({ id }) => id);
 
@@ -65,8 +66,9 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
 
   // Once it is gone, its lanes are free.
   await page.keyboard.press('p');
+  await dialog.getByRole('button', { name: /^Dry crack/ }).click();
   await dialog.getByRole('button', { name: 'Remove' }).click();
-  await expect(dialog.getByText('None yet.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: /^Dry crack/ })).toHaveCount(0);
   await page.keyboard.press('Escape');
   await studio.saved();
   expect((await lane('lance-light', 'shake'))?.['preset']).toBeUndefined();
@@ -89,6 +91,7 @@ test('a preset that needs what an event has not is told so, and nothing is place
   await studio.open('parry');
   const before = (await studio.stored('parry')).document.effects.length;
   await page.keyboard.press('p');
+  await dialog.getByRole('button', { name: /^White/ }).click();
   await dialog.getByRole('button', { name: 'Place here, free' }).click();
   await expect(dialog.getByRole('alert')).toContainText('expected a field of the event "parry", found "kind"');
   expect((await studio.stored('parry')).document.effects.length).toBe(before);

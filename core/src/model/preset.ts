@@ -13,7 +13,7 @@ export const presetSchema = /* @__PURE__ */ lazySchema(() =>
   z
     .strictObject({
       id: identifier(),
-      label: z.string().min(1).max(80).meta({ id: 'label', description: 'What people read.' }),
+      label: z.string().min(1).max(80).describe('What people read.'),
       note: z.string().max(400).default('').describe('For people.'),
       effects: z.array(effectSchema()).min(1).max(presetLimits.lanes).describe('Its lanes; they hang on contact, or on one another.'),
       exposed: z

@@ -58,8 +58,10 @@ describe('undatio show', () => {
     if (!project) throw new Error('the demo cannot be read');
     const [first] = project.sequences;
     const named = { ...first, label: '<img src=x onerror=alert(1)>', note: '</script><script>alert(1)</script>' };
-    const source = { project: { ...project, sequences: [named] }, assetBytes: () => Promise.resolve(new Uint8Array(3)) };
-    const page = (await showPage(source, { sequence: first.id, payload: { kind: '"><b>' }, seed: 1 })) ?? '';
+    const words = { type: 'text' as const, name: 'words', label: 'Words', default: '' };
+    const events = project.events.map((event) => ({ ...event, fields: [...event.fields, words] }));
+    const source = { project: { ...project, events, sequences: [named] }, assetBytes: () => Promise.resolve(new Uint8Array(3)) };
+    const page = (await showPage(source, { sequence: first.id, payload: { words: '"><b>' }, seed: 1 })) ?? '';
     expect(page).not.toContain('<img');
     expect(page).not.toContain('<b>');
     expect(page.split('<script').length).toBe(4);
