@@ -221,6 +221,53 @@ test.describe('trying', () => {
     expect(Number((await studio.instant())['target.flash'])).toBeGreaterThan(0.5);
   });
 
+  test('a strike is handed out as a clip with its sound, which the browser plays; without an encoder that is said', async ({
+    studio,
+    page,
+  }) => {
+    await studio.open('parry');
+    await page.keyboard.press('v');
+    const film = page.locator('und-film-strip');
+    await film.locator('#film-rate').selectOption('30');
+    const [saved] = await Promise.all([page.waitForEvent('download'), film.getByRole('button', { name: 'Clip' }).click()]);
+    expect(saved.suggestedFilename()).toBe('parry.webm');
+    const clip = (await readFile(await saved.path())).toString('base64');
+    const plain = await page.context().newPage();
+    const seen = await plain.evaluate(async (base64) => {
+      const bytes = Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
+      const video = document.createElement('video');
+      video.src = URL.createObjectURL(new Blob([bytes], { type: 'video/webm' }));
+      await new Promise((done, fail) => {
+        video.onloadeddata = done;
+        video.onerror = () => fail(new Error(video.error?.message));
+      });
+      const context = new OffscreenCanvas(48, 27).getContext('2d');
+      const lightAt = async (t: number): Promise<number> => {
+        video.currentTime = t;
+        await new Promise((done) => (video.onseeked = done));
+        context?.drawImage(video, 0, 0, 48, 27);
+        const data = context?.getImageData(0, 0, 48, 27).data;
+        return data ? Array.from(data as ArrayLike<number>).reduce((sum, value) => sum + value, 0) : 0;
+      };
+      const [before, contact] = [await lightAt(0.05), await lightAt(0.26)];
+      const heard = await new OfflineAudioContext(1, 1, 48_000).decodeAudioData(bytes.buffer);
+      const loud = heard.getChannelData(0).findIndex((sample) => Math.abs(sample) > 0.05);
+      return { width: video.videoWidth, duration: video.duration, before, contact, loud: loud / heard.sampleRate };
+    }, clip);
+    await plain.close();
+    expect(seen.width).toBe(480);
+    // 0.8 s and its guard 0.12 s before contact, with a tenth of a second around.
+    expect(seen.duration).toBeGreaterThan(1);
+    expect(seen.duration).toBeLessThan(1.3);
+    expect(seen.contact).toBeGreaterThan(seen.before * 1.02);
+    // The bell sounds with contact.
+    expect(Math.abs(seen.loud - 0.22)).toBeLessThan(0.05);
+
+    await page.evaluate(() => Object.assign(window, { VideoEncoder: undefined }));
+    await film.getByRole('button', { name: 'Clip' }).click();
+    await expect(film.getByRole('alert')).toHaveText('No clip: this browser has no encoder for WebM pictures. A moving PNG can be made.');
+  });
+
   test('a strike is handed out as a moving picture, and as a page that plays by itself', async ({ studio, page }) => {
     await studio.open('parry');
     await page.keyboard.press('v');

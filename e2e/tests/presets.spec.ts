@@ -25,7 +25,9 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
   await dialog.getByRole('button', { name: /^Dry crack/ }).click();
   await dialog.getByRole('button', { name: 'Place here, following' }).click();
   await studio.saved();
-  const placed = (await studio.stored('lance-glance')).document.effects.filter(({ preset }) => (preset as { of?: string } | undefined)?.of === 'dry-crack');
+  const placed = (await studio.stored('lance-glance')).document.effects.filter(
+    ({ preset }) => (preset as { of?: string } | undefined)?.of === 'dry-crack',
+  );
   expect(placed.map(({ preset }) => (preset as { lane: string }).lane)).toEqual(['sparks', 'shake']);
   const [sparks, shake] = placed.map(({ id }) => id);
 

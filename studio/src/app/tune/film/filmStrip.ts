@@ -20,7 +20,8 @@ import { sampler } from '../../playback/stageTake';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectApi } from '../../project/projectApi';
 import { Choice } from '../../shared/choice';
-import { MovingPicture } from '../../show/movingPicture';
+import { NoEncoder } from '../../show/clip';
+import { MovingPicture, type MovingKind } from '../../show/movingPicture';
 import { smallStages } from '../../stage/smallStages';
 import { StageSetUps } from '../../stage/stageSetUps';
 import type { StageBackground } from '../../stage/stageView';
@@ -52,16 +53,10 @@ const paintMilliseconds = 10;
         <button type="button" class="plain" title="Save these frames as one picture" [disabled]="!whole()" (click)="save()">
           Save PNG
         </button>
-        <button
-          type="button"
-          class="plain"
-          [title]="
-            moving.progress() === undefined ? 'What is on the stage as an animated PNG, at the speed of the transport' : 'Break it off'
-          "
-          (click)="move()"
-        >
-          {{ movingWords() }}
+        <button type="button" class="plain" [title]="movingTitle('png')" (click)="move('png')">
+          {{ movingWords('png', 'Moving PNG') }}
         </button>
+        <button type="button" class="plain" [title]="movingTitle('webm')" (click)="move('webm')">{{ movingWords('webm', 'Clip') }}</button>
         <a
           class="plain"
           [href]="page()"
@@ -114,10 +109,6 @@ export class FilmStrip {
     const [on, stage] = [this.onStage(), this.stage()];
     const { payload, seed } = this.settings();
     return on && stage ? this.api.showUrl(on.project.id, stage.sequence.id, fittingPayload(stage.event?.fields ?? [], payload), seed) : '';
-  });
-  protected readonly movingWords = computed(() => {
-    const done = this.moving.progress();
-    return done === undefined ? 'Moving PNG' : `Stop, ${(done * 100).toFixed(0)} %`;
   });
   /** Whether every frame is drawn. */
   protected readonly whole = signal(false);
@@ -181,16 +172,34 @@ export class FilmStrip {
     return `${index === 0 ? 'contact' : index} ${this.milliseconds(t)} ms: show this frame`;
   }
 
-  /** Hands what is on the stage out as a moving picture, or breaks it off. */
-  protected async move(): Promise<void> {
+  private isMaking(kind: MovingKind): boolean {
+    return this.moving.progress() !== undefined && this.moving.kind() === kind;
+  }
+
+  protected movingWords(kind: MovingKind, words: string): string {
+    return this.isMaking(kind) ? `Stop, ${((this.moving.progress() ?? 0) * 100).toFixed(0)} %` : words;
+  }
+
+  protected movingTitle(kind: MovingKind): string {
+    if (this.isMaking(kind)) return 'Break it off';
+    const what = kind === 'png' ? 'an animated PNG' : 'a WebM video with its sound';
+    return `What is on the stage as ${what}, at the speed of the transport`;
+  }
+
+  /** Hands what is on the stage out as a moving picture, or breaks off the one that is being made. */
+  protected async move(kind: MovingKind): Promise<void> {
     if (this.moving.progress() !== undefined) return this.moving.stop();
     const [run, on] = [this.film.run(), this.onStage()];
     if (!run || !on) return;
+    this.failed.set(undefined);
     try {
       const name = this.stage()?.sequence.id ?? 'stage';
-      await this.moving.save({ run, on, background: this.background(), rate: Math.min(60, this.film.rate()), name });
+      await this.moving.save({ run, on, background: this.background(), rate: Math.min(60, this.film.rate()), name }, kind);
     } catch (error) {
-      this.failed.set(`The moving picture cannot be made: ${error instanceof Error ? error.message : String(error)}`);
+      const why = error instanceof Error ? error.message : String(error);
+      this.failed.set(
+        error instanceof NoEncoder ? `No clip: ${why}. A moving PNG can be made.` : `The moving picture cannot be made: ${why}`,
+      );
     }
   }
 
