@@ -192,6 +192,22 @@ test.describe('trying', () => {
     await expect(page.getByRole('img', { name: /^Shift: at most [\d.]+ px/ })).toBeVisible();
   });
 
+  test('the film of a drill shows the frames around the event that is nearest to the playhead', async ({ page, server }) => {
+    await page.goto(`${server.address}/projects/elytra-league/drills`);
+    await expect(page.locator('und-drill-charts canvas')).toBeVisible();
+    await page.getByRole('button', { name: 'film', exact: true }).click();
+    const film = page.locator('und-film-strip');
+    await expect(film.getByRole('button', { name: 'Save PNG' })).toBeEnabled({ timeout: 30_000 });
+    const event = film.locator('.frame.contact');
+    await expect(event).toContainText('event 0 ms');
+    await event.click();
+    await expect(event).toHaveClass(/here/);
+    await expect(film.getByRole('link', { name: 'Page' })).toHaveCount(0);
+    // What is shown lies where the drill's log has something.
+    const shown = /^[\d.]+/.exec((await page.locator('und-transport .clock').innerText()).trim())?.[0];
+    expect(await page.locator('und-drill-log').innerText()).toContain(Number(shown).toFixed(2));
+  });
+
   test('what is on the stage is saved as the sound that the command line makes', async ({ studio, page }) => {
     await studio.open('lance-heavy');
     await page.keyboard.press('w');

@@ -24,6 +24,19 @@ describe('the frames of a film strip', () => {
     ]);
   });
 
+  it('are about another instant where one is said', () => {
+    const frames = filmFrames({ rate: 50, phase: 0, start: 0, duration: 20, about: 7.5, most: 6 });
+    expect(frames.map(({ index, t }) => [index, Number(t.toFixed(6))])).toEqual([
+      [-2, 7.46],
+      [-1, 7.48],
+      [0, 7.5],
+      [1, 7.52],
+      [2, 7.54],
+      [3, 7.56],
+    ]);
+    expect(filmFrames({ rate: 50, phase: 0, start: 0, duration: 0.06, about: 0.02 }).map(({ index }) => index)).toEqual([-1, 0, 1, 2]);
+  });
+
   it('are at most so many, around contact, and go outward from it', () => {
     const frames = filmFrames({ rate: 60, phase: 0, start: -9, duration: 9, most: 9 });
     expect(frames.map(({ index }) => index)).toEqual([-3, -2, -1, 0, 1, 2, 3, 4, 5]);

@@ -1,6 +1,6 @@
 import type { Fraction, Seconds } from '../units.js';
 
-/** One picture of a film strip: which frame of the game it is, counted from the one that carries the contact, and its instant. */
+/** One picture of a film strip: which frame of the game it is, counted from the one that carries what it is about, and its instant. */
 export interface FilmFrame {
   readonly index: number;
   readonly t: Seconds;
@@ -15,18 +15,20 @@ export interface FilmOptions {
   /** When the take begins and ends. */
   readonly start: Seconds;
   readonly duration: Seconds;
+  /** The instant that it is about, in seconds of the take; contact where it is not said. */
+  readonly about?: Seconds;
   /** Most pictures; a third of them at most before the contact. */
   readonly most?: number;
 }
 
 /**
  * The instants at which a game that runs at so many frames a second shows a take, in their order: frame k at (k + phase) / rate
- * from contact. The frame with index 0 is the first that can show the contact.
+ * from there. The frame with index 0 is the first that can show the contact.
  */
-export function filmFrames({ rate, phase, start, duration, most = 60 }: FilmOptions): FilmFrame[] {
-  const first = Math.max(-Math.floor(most / 3), Math.floor(Math.min(0, start) * rate - phase));
-  const last = Math.min(first + most - 1, Math.max(0, Math.ceil(duration * rate - phase)));
-  return Array.from({ length: last - first + 1 }, (_, i) => ({ index: first + i, t: (first + i + phase) / rate }));
+export function filmFrames({ rate, phase, start, duration, about = 0, most = 60 }: FilmOptions): FilmFrame[] {
+  const first = Math.max(-Math.floor(most / 3), Math.floor((Math.min(0, start) - about) * rate - phase));
+  const last = Math.min(first + most - 1, Math.max(0, Math.ceil((duration - about) * rate - phase)));
+  return Array.from({ length: last - first + 1 }, (_, i) => ({ index: first + i, t: about + (first + i + phase) / rate }));
 }
 
 /** The same pictures in the order in which they matter: from the contact outward. */

@@ -23,6 +23,8 @@ import { ScreenAddress } from '../project/screenAddress';
 import { ActionService } from '../palette/actionService';
 import { AddMenu } from '../shared/addMenu';
 import { KeyMap } from '../shared/keyMap';
+import { FilmService } from '../tune/film/filmService';
+import { FilmStrip } from '../tune/film/filmStrip';
 import { ReadingPanel } from '../reading/readingPanel';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
@@ -59,6 +61,7 @@ const sides = ['log', 'expected', 'event', 'actors', 'map', 'reads'] as const;
     DrillMap,
     EntryEditor,
     ExpectationList,
+    FilmStrip,
     RadioKeys,
     ReadingPanel,
     RouterLink,
@@ -88,6 +91,7 @@ export class DrillsPage {
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
   /** The same as long as it is the same drill, however that changes. */
   private readonly chosenId = computed(() => this.chosen()?.id);
+  protected readonly film = inject(FilmService);
   protected readonly sides = sides;
   protected readonly side = signal<(typeof sides)[number]>('log');
   protected readonly background = signal<StageBackground>('own');
@@ -136,6 +140,7 @@ export class DrillsPage {
         'drills.loop': () => this.playback.set({ loop: !this.playback.current.loop }),
         'drills.keep': () => this.kept.keep(),
         'drills.look': () => this.kept.turnLook(),
+        'drills.film': () => this.film.toggle(),
       }),
     );
   }

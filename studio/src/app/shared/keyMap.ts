@@ -59,6 +59,7 @@ export const keyActions = [
   action('drills', 'loop', 'loop', 'l'),
   action('drills', 'keep', 'keep this run to compare with', 'k'),
   action('drills', 'look', 'look at the kept run another way', 'c'),
+  action('drills', 'film', 'film strip', 'v'),
   action('drills', 'mix', 'all of it as sound', 'w'),
 ] as const;
 

@@ -1,3 +1,5 @@
+import type { BufferTarget, CanvasSource, Output, WebMOutputFormat } from 'mediabunny';
+
 /** What a clip sounds of: two channels at their own rate, beginning so many seconds after the first picture, or before it. */
 export interface ClipSound {
   readonly left: Float32Array<ArrayBuffer>;
@@ -15,14 +17,11 @@ const soundRate = 48_000;
 const videoBits = 6_000_000;
 const soundBits = 128_000;
 
-type Mediabunny = typeof import('mediabunny');
-
 /** Writes pictures and their sound as WebM, as they come: VP9 or VP8, and Opus. */
 export class Clip {
   private constructor(
-    private readonly output: InstanceType<Mediabunny['Output']>,
-    private readonly target: InstanceType<Mediabunny['BufferTarget']>,
-    private readonly pictures: InstanceType<Mediabunny['CanvasSource']>,
+    private readonly output: Output<WebMOutputFormat, BufferTarget>,
+    private readonly pictures: CanvasSource,
     private readonly rate: number,
   ) {}
 
@@ -34,8 +33,7 @@ export class Clip {
     const size = { width: canvas.width, height: canvas.height };
     const codec = typeof VideoEncoder === 'undefined' ? null : await getFirstEncodableVideoCodec(['vp9', 'vp8'], size);
     if (!codec) throw new NoEncoder('this browser has no encoder for WebM pictures');
-    const target = new BufferTarget();
-    const output = new Output({ format: new WebMOutputFormat(), target });
+    const output = new Output({ format: new WebMOutputFormat(), target: new BufferTarget() });
     const pictures = new CanvasSource(canvas, { codec, bitrate: videoBits, keyFrameInterval: 1 });
     output.addVideoTrack(pictures, { frameRate: rate });
     const heard = sound && (await rendered(sound, seconds));
@@ -48,7 +46,7 @@ export class Clip {
       await track.add(heard);
       track.close();
     }
-    return new Clip(output, target, pictures, rate);
+    return new Clip(output, pictures, rate);
   }
 
   /** Adds what is on the canvas now as the picture with that number. */
@@ -58,8 +56,9 @@ export class Clip {
 
   async end(): Promise<Blob> {
     await this.output.finalize();
-    if (!this.target.buffer) throw new Error('the clip came to nothing');
-    return new Blob([this.target.buffer], { type: 'video/webm' });
+    const { buffer } = this.output.target;
+    if (!buffer) throw new Error('the clip came to nothing');
+    return new Blob([buffer], { type: 'video/webm' });
   }
 
   /** Lets go of what is encoded so far. */

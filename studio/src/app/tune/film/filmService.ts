@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { filmFrames, fromContactOutward, type FilmFrame } from '@undatio/core/internal';
+import { DrillTake, filmFrames, fromContactOutward, type FilmFrame } from '@undatio/core/internal';
 import { PlaybackService } from '../../playback/playbackService';
 import { StrikeService } from '../../playback/strikeService';
 
@@ -18,7 +18,8 @@ export const filmPhases = [
 @Injectable({ providedIn: 'root' })
 export class FilmService {
   private readonly stage = toSignal(inject(StrikeService).stage$);
-  private readonly playback = toSignal(inject(PlaybackService).settings$, { requireSync: true });
+  private readonly player = inject(PlaybackService);
+  private readonly playback = toSignal(this.player.settings$, { requireSync: true });
 
   readonly open = signal(false);
   /** Whether the ways of bodies and view are drawn on the stage. */
@@ -29,9 +30,18 @@ export class FilmService {
   readonly rate = computed(() => this.asked() ?? (this.playback().frameRate || 60));
 
   readonly run = computed(() => this.stage()?.run);
+  /** What a drill’s film is about: the event that was nearest to the playhead when it was asked for. */
+  private readonly lookedAt = signal(0);
+  readonly about = computed(() => {
+    const [run, t] = [this.run(), this.lookedAt()];
+    if (!(run instanceof DrillTake)) return 0;
+    return run.run.log.reduce((nearest, { at }) => (Math.abs(at - t) < Math.abs(nearest - t) ? at : nearest), Infinity);
+  });
   readonly frames = computed((): readonly FilmFrame[] => {
-    const run = this.run();
-    return run ? filmFrames({ rate: this.rate(), phase: this.phase(), start: run.start, duration: run.duration }) : [];
+    const [run, about] = [this.run(), this.about()];
+    if (!run) return [];
+    const { start, duration } = run;
+    return filmFrames({ rate: this.rate(), phase: this.phase(), start, duration, about: Number.isFinite(about) ? about : 0 });
   });
   /** The same in the order in which they are drawn. */
   readonly order = computed(() => fromContactOutward(this.frames()));
@@ -40,7 +50,13 @@ export class FilmService {
     this.asked.set(rate);
   }
 
+  /** Makes it about the event that is nearest to the playhead. */
+  aboutHere(): void {
+    this.lookedAt.set(this.player.time);
+  }
+
   toggle(): void {
+    this.aboutHere();
     this.open.update((open) => !open);
   }
 }

@@ -12,7 +12,7 @@ import {
   viewChildren,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { fittingPayload } from '@undatio/core/internal';
+import { DrillTake, fittingPayload } from '@undatio/core/internal';
 import { debounceTime } from 'rxjs';
 import { saveBlob } from '../../shared/saveBlob';
 import { PlaybackService } from '../../playback/playbackService';
@@ -57,13 +57,19 @@ const paintMilliseconds = 10;
           {{ movingWords('png', 'Moving PNG') }}
         </button>
         <button type="button" class="plain" [title]="movingTitle('webm')" (click)="move('webm')">{{ movingWords('webm', 'Clip') }}</button>
-        <a
-          class="plain"
-          [href]="page()"
-          download
-          title="A page that plays this strike by itself, to send to somebody who has nothing installed"
-          >Page</a
-        >
+        @if (isDrill()) {
+          <button type="button" class="plain" title="About the event that is nearest to the playhead" (click)="film.aboutHere()">
+            About here
+          </button>
+        } @else {
+          <a
+            class="plain"
+            [href]="page()"
+            download
+            title="A page that plays this strike by itself, to send to somebody who has nothing installed"
+            >Page</a
+          >
+        }
       </span>
     </div>
     @if (small.failed() ?? failed(); as text) {
@@ -76,12 +82,12 @@ const paintMilliseconds = 10;
           class="frame"
           [class.contact]="frame.index === 0"
           [class.here]="here() === frame.index"
-          [attr.aria-label]="words(frame.index, frame.t)"
+          [attr.aria-label]="words(frame.index, frame.t - middle())"
           (click)="playback.scrub(frame.t)"
         >
           <canvas #picture width="128" height="72"></canvas>
           <span class="number"
-            >{{ frame.index === 0 ? 'contact' : frame.index }} <i>{{ milliseconds(frame.t) }} ms</i></span
+            >{{ frame.index === 0 ? zeroWords() : frame.index }} <i>{{ milliseconds(frame.t - middle()) }} ms</i></span
           >
         </button>
       }
@@ -110,6 +116,8 @@ export class FilmStrip {
     const { payload, seed } = this.settings();
     return on && stage ? this.api.showUrl(on.project.id, stage.sequence.id, fittingPayload(stage.event?.fields ?? [], payload), seed) : '';
   });
+  protected readonly isDrill = computed(() => this.film.run() instanceof DrillTake);
+  protected readonly zeroWords = computed(() => (this.isDrill() ? 'event' : 'contact'));
   /** Whether every frame is drawn. */
   protected readonly whole = signal(false);
   /** The frame that is on the stage. */
@@ -164,12 +172,15 @@ export class FilmStrip {
     this.waiting = requestAnimationFrame(paint);
   }
 
+  /** Where its milliseconds count from. */
+  protected readonly middle = computed(() => (Number.isFinite(this.film.about()) ? this.film.about() : 0));
+
   protected milliseconds(t: number): string {
     return (t * 1000).toFixed(0).replace('-', '−');
   }
 
   protected words(index: number, t: number): string {
-    return `${index === 0 ? 'contact' : index} ${this.milliseconds(t)} ms: show this frame`;
+    return `${index === 0 ? this.zeroWords() : index} ${this.milliseconds(t)} ms: show this frame`;
   }
 
   private isMaking(kind: MovingKind): boolean {
@@ -193,7 +204,7 @@ export class FilmStrip {
     if (!run || !on) return;
     this.failed.set(undefined);
     try {
-      const name = this.stage()?.sequence.id ?? 'stage';
+      const name = (this.stage()?.sequence.id ?? 'stage').replace(' ', '-');
       await this.moving.save({ run, on, background: this.background(), rate: Math.min(60, this.film.rate()), name }, kind);
     } catch (error) {
       const why = error instanceof Error ? error.message : String(error);
