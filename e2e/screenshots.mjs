@@ -69,6 +69,19 @@ try {
   for (let i = 0; i < 6; i++) await trial.keyboard.press('ArrowRight');
   await trial.waitForTimeout(2500);
   await save(trial, 'trial');
+  // A meter behind a number, at the instant at which that is worst.
+  const reads = await tune('lance-heavy', 0);
+  await reads.keyboard.press('r');
+  const covered = reads.getByRole('button', { name: /is covered by/ });
+  await covered.waitFor({ timeout: 60_000 });
+  await covered.click();
+  await reads.waitForTimeout(2500);
+  await save(reads, 'reads');
+  const presets = await tune('lance-light', 4);
+  await presets.keyboard.press('p');
+  await presets.getByRole('button', { name: /^Lunge and hurt/ }).click();
+  await settled(presets);
+  await save(presets, 'presets');
   const rapid = await tune('spore-volley', 0);
   await rapid.getByLabel('Rapid fire').click();
   await rapid.getByRole('textbox', { name: 'Targets that take turns' }).fill('3');
