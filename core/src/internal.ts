@@ -105,7 +105,7 @@ export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
 export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';
-export { flashProblems, flashSuspects, flashWords, groundsOf, lightColumns, type FlashSuspect } from './checks/flashProblems.js';
+export { drillSuspects, flashProblems, flashSuspects, lightColumns, readingProblems, type FlashSuspect } from './checks/flashProblems.js';
 export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
 export { ruleFindings } from './checks/ruleFindings.js';
 export {

@@ -1,21 +1,29 @@
-import { DocumentError } from '../model/documentError.js';
+import { DocumentError, formatPath } from '../model/documentError.js';
 import type { Problem } from '../model/problem.js';
-import type { Project, StageSetUp } from '../model/project.js';
-import { actorsOn } from '../model/stageSetUp.js';
+import type { Actor, Project, StageSetUp } from '../model/project.js';
+import { actorsOn, drillOnStage } from '../model/stageSetUp.js';
+import { compileDrill, runDrill } from '../combat/drill.js';
 import { flashLimits, type FlashCountAt } from '../light/flashWatch.js';
 import { isOver, readFlashes, type Watched } from '../light/flashReading.js';
-import { LightPainter } from '../light/lightPainter.js';
+import { LightPainter, type LitStage } from '../light/lightPainter.js';
 import { mayFlash } from '../light/mayFlash.js';
 import type { PictureLight } from '../light/pictureLight.js';
 import type { StageBackground } from '../light/stageGrounds.js';
+import { whatReads } from '../light/whatReads.js';
+import { bodiesOfRun } from '../player/drillBodies.js';
+import { DrillTake } from '../player/drillTake.js';
 import { compileSequence } from '../take/compile.js';
+import type { SequencePlan } from '../take/plan.js';
 import { strike } from '../take/strike.js';
 import { compileContext } from './checkProject.js';
+import { combatPlanOf } from './checkRules.js';
 
-/** What is to be looked at for flashes, with where it is told. */
+/** What is to be looked at for flashes: with where it is told, and who stands on which stage. */
 export interface FlashSuspect {
   readonly path: string;
   readonly run: Watched;
+  readonly actors: readonly Actor[];
+  readonly setUp: StageSetUp | undefined;
 }
 
 /** Cells across the view that flashes are counted in. */
@@ -24,47 +32,60 @@ export const lightColumns = 96;
 const quickColumns = 32;
 const quickShare = 0.2;
 
-/** px of a body that is looked for quickly: the largest there is. */
-const bodyArea = ({ actors }: Pick<Project, 'actors'>): number => Math.max(160 * 120, ...actors.map(({ width, height }) => width * height));
+/** What could flash more often than three times in a second at all. */
+function couldFlash({ run, actors }: FlashSuspect, { conventions }: Project): boolean {
+  const largest = Math.max(160 * 120, ...actors.map(({ width, height }) => width * height));
+  return mayFlash(run, { width: conventions.viewWidth, height: conventions.viewHeight }, largest);
+}
 
-/** The sequences of a project, each struck with its event’s sample, that could flash more often than three times in a second at all. */
+/** The sequences of a project that could flash too often at all, each struck with its event’s sample on the first stage. */
 export function flashSuspects(project: Project): FlashSuspect[] {
-  const context = compileContext({ ...project, actors: [...actorsOn(project.actors, project.stages?.at(0))] });
-  const { viewWidth: width, viewHeight: height } = project.conventions;
-  return project.sequences.flatMap((sequence, i): FlashSuspect[] => {
-    try {
-      const event = project.events.find(({ id }) => id === sequence.event);
-      const take = strike(compileSequence(sequence, ['sequences', i], context), event?.sample ?? {});
-      const frame = take.createFrame();
-      const { start, duration } = take;
-      const run = { start, duration, sample: (t: number) => take.sample(t, frame) };
-      return mayFlash(run, { width, height }, bodyArea(project)) ? [{ path: `sequences[${i}]`, run }] : [];
-    } catch (error) {
-      // What cannot be struck is told as such.
-      if (error instanceof DocumentError) return [];
-      throw error;
-    }
+  const setUp = project.stages?.at(0);
+  const actors = actorsOn(project.actors, setUp);
+  return eachSequence(project, (plan, payload, at) => {
+    const take = strike(plan, payload);
+    const frame = take.createFrame();
+    const { start, duration } = take;
+    const suspect = {
+      path: formatPath(['sequences', at]),
+      run: { start, duration, sample: (t: number) => take.sample(t, frame) },
+      actors,
+      setUp,
+    };
+    return couldFlash(suspect, project) ? [suspect] : [];
+  });
+}
+
+/** The drills that could, each as it goes with its own seed on its own stage. */
+export function drillSuspects(project: Project): FlashSuspect[] {
+  const plan = combatPlanOf(project, compileContext(project));
+  return project.drills.flatMap((drill, i): FlashSuspect[] => {
+    const run = runDrill(plan, compileDrill(drillOnStage(drill, project.stages), [], plan), drill.seed, project.stopBudget);
+    const actors = bodiesOfRun(run, drill.actors, project.actors);
+    const take = new DrillTake({ run, bodies: actors, planOf: plan.planOf });
+    const frame = take.createFrame();
+    const watched = { start: take.start, duration: take.duration, sample: (t: number) => take.sample(t, frame) };
+    const setUp = project.stages?.find(({ id }) => id === drill.stage);
+    const suspect = { path: formatPath(['drills', i]), run: watched, actors, setUp };
+    return couldFlash(suspect, project) ? [suspect] : [];
   });
 }
 
 /** On which grounds a stage is looked at: its own, where it has one; else by night, or, asked for, on every ground that games may have. */
-export function groundsOf(setUp: StageSetUp | undefined, all = false): readonly StageBackground[] {
+function groundsOf(setUp: StageSetUp | undefined, all: boolean): readonly StageBackground[] {
   return setUp?.background ? ['own'] : all ? ['dark', 'mid', 'bright'] : ['dark'];
 }
 
-/** What of the suspects flashes too often over too much, on the project’s first stage. */
-export function flashProblems(
-  project: Project,
-  suspects: readonly FlashSuspect[],
-  pictures: ReadonlyMap<string, PictureLight>,
-  allGrounds = false,
-): Problem[] {
-  const setUp = project.stages?.at(0);
-  const stage = { project: { ...project, actors: [...actorsOn(project.actors, setUp)] }, setUp, pictures };
+/** How many pictures a project has, and how light they are. */
+type Lights = ReadonlyMap<string, PictureLight>;
+
+/** What of the suspects flashes too often over too much. `allGrounds`: by day as well, where a stage has no background of its own. */
+export function flashProblems(project: Project, suspects: readonly FlashSuspect[], pictures: Lights, allGrounds = false): Problem[] {
   const { viewWidth: width, viewHeight: height } = project.conventions;
-  return suspects.flatMap(({ path, run }) =>
+  return suspects.flatMap(({ path, run, actors, setUp }) =>
     groundsOf(setUp, allGrounds).flatMap((background) => {
-      const painter = (columns: number): LightPainter => new LightPainter({ ...stage, background }, { width, height, columns });
+      const stage: LitStage = { project: { ...project, actors: [...actors] }, setUp, pictures, background };
+      const painter = (columns: number): LightPainter => new LightPainter(stage, { width, height, columns });
       // Coarsely first, and of much smaller parts: most are far from it.
       if (!readFlashes(run, painter(quickColumns), quickShare).some(isOver)) return [];
       const over = readFlashes(run, painter(lightColumns)).filter(isOver);
@@ -74,8 +95,41 @@ export function flashProblems(
   );
 }
 
+/** What of a project’s sequences does not read on its first stage, each struck with its event’s sample; on its own background, or by night. */
+export function readingProblems(project: Project, pictures: Lights): Problem[] {
+  const setUp = project.stages?.at(0);
+  const [background] = groundsOf(setUp, false);
+  const stage: LitStage = { project: { ...project, actors: [...actorsOn(project.actors, setUp)] }, setUp, pictures, background };
+  return eachSequence(project, (plan, payload, at) => {
+    const sequence = project.sequences[at];
+    const found = [...whatReads({ stage, sequence, plan, payload, options: {} })];
+    return found.flatMap((one): Problem[] => {
+      if (!one) return [];
+      const lane = sequence.effects.findIndex(({ id }) => id === one.effect);
+      return [{ severity: 'warning', path: formatPath(['sequences', at, 'effects', lane]), message: `${one.effect} ${one.message}` }];
+    });
+  });
+}
+
+/** Calls for every sequence that can be compiled and struck with its event’s sample; what cannot be is told as such. */
+function eachSequence<T>(
+  project: Project,
+  each: (plan: SequencePlan, payload: Readonly<Record<string, number | string | boolean>>, at: number) => T[],
+): T[] {
+  const context = compileContext({ ...project, actors: [...actorsOn(project.actors, project.stages?.at(0))] });
+  return project.sequences.flatMap((sequence, at): T[] => {
+    try {
+      const sample = project.events.find(({ id }) => id === sequence.event)?.sample ?? {};
+      return each(compileSequence(sequence, ['sequences', at], context), sample, at);
+    } catch (error) {
+      if (error instanceof DocumentError) return [];
+      throw error;
+    }
+  });
+}
+
 /** Says what is counted, and what the standard lets pass. */
-export function flashWords({ sort, flashes, from, to, area }: FlashCountAt): string {
+function flashWords({ sort, flashes, from, to, area }: FlashCountAt): string {
   const milliseconds = (t: number): string => (t * 1000).toFixed(0).replace('-', '−');
   const what = sort === 'red' ? 'flashes red' : 'flashes';
   const where = `over ${(area * 100).toFixed(0)} % of a field of 10 degrees`;

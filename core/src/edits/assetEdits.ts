@@ -1,8 +1,8 @@
 import { effectKinds, fieldsOfKind, type Effect } from '../effects/registry.js';
 import type { Actor, Sequence } from '../model/project.js';
 
-/** The sequence with one asset in the place of another, wherever its effects name it. The same object when none does. */
-export function withAssetReplaced(sequence: Sequence, from: string, to: string): Sequence {
+/** The sequence or the preset with one asset in the place of another, wherever its effects name it. The same object when none does. */
+export function withAssetReplaced<T extends Pick<Sequence, 'effects'>>(sequence: T, from: string, to: string): T {
   const effects = sequence.effects.map((effect) => {
     const before = effect as unknown as Readonly<Record<string, unknown>>;
     const changed = Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, { control }]): [string, unknown][] => {

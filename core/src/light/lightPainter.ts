@@ -1,10 +1,10 @@
 import type { ActorFrame, ArcFrame, Frame, GlyphFrame, NumberFrame, PictureFrame, RibbonFrame, RingFrame } from '../contract.js';
-import { compileContext } from '../checks/checkProject.js';
 import { particlePictures } from '../effects/parts/particlePictures.js';
 import { advanceOf } from '../maths/letterWidths.js';
 import type { Actor, Project, StageSetUp } from '../model/project.js';
 import type { DrillFrame } from '../player/drillTake.js';
 import type { RapidFrame } from '../player/rapidFire.js';
+import { compileActors, standingOf } from '../take/compileReferences.js';
 import { restingActor } from '../take/frame.js';
 import type { Px } from '../units.js';
 import { placed, within, type Affine } from './affine.js';
@@ -16,7 +16,7 @@ import { arenaAnchor, arenaLayers, contactPlace, grounds, groundUnder, mossLine,
 /** Who stands where, and before what. */
 export interface LitStage {
   /** The project as it stands on the stage. */
-  readonly project: Pick<Project, 'actors' | 'assets' | 'events' | 'conventions' | 'seen'>;
+  readonly project: Pick<Project, 'actors' | 'assets' | 'conventions' | 'seen'>;
   readonly setUp: Pick<StageSetUp, 'background' | 'ground'> | undefined;
   readonly background: StageBackground;
   /** How light its pictures are; one that is not among them is not drawn. */
@@ -101,7 +101,7 @@ export class LightPainter {
     this.canvas = new LightCanvas(columns, rows);
     this.behind = new LightCanvas(columns, rows);
     const { actors } = project;
-    const { places } = compileContext(project).standing;
+    const { places } = standingOf(compileActors(actors, ['actors']));
     const figure = (actor: Actor | undefined, place: { x: number; y: number }): Figure | undefined =>
       actor && new Figure(actor, pictures, place);
     this.source = figure(

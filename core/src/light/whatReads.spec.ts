@@ -1,6 +1,7 @@
 import { compileContext } from '../checks/checkProject.js';
-import { flashProblems, flashSuspects } from '../checks/flashProblems.js';
-import { projectWith } from '../testing/projects.js';
+import { drillSuspects, flashProblems, flashSuspects, readingProblems } from '../checks/flashProblems.js';
+import { readProject } from '../checks/readProject.js';
+import { projectJson, projectWith } from '../testing/projects.js';
 import { compileSequence } from '../take/compile.js';
 import { maskedSounds } from './maskedSounds.js';
 import type { StageBackground } from './stageGrounds.js';
@@ -126,6 +127,31 @@ describe('flashes of a project', () => {
     // White over the bright sky, whose luminance is above 0.8, is no flash; over the ground under it, it is.
     expect(told(4, true).map((text) => text.replace(/.*, /, ''))).toEqual(['on dark ground', 'on mid ground', 'on bright ground']);
     expect(told(3, true)).toEqual([]);
+  });
+
+  it('are told of a drill in which one blow follows another, where no blow flashes too often by itself', () => {
+    const blow = (at: number) => ({ at, event: 'lance-hit', source: 'horn', target: 'shell' });
+    const actors = [
+      { id: 'horn', actor: 'mosshell', place: { x: -80, y: 0 }, facing: 1 },
+      { id: 'shell', actor: 'mosshell', place: { x: 80, y: 0 }, facing: -1 },
+    ];
+    const { project, problems } = readProject({
+      ...projectJson([lens(1)]),
+      responses: [{ id: 'hit', event: 'lance-hit', rungs: [{ id: 'hit', when: [], then: [{ outcome: 'play', sequence: 'blow' }] }] }],
+      drills: [
+        { id: 'slow', label: 'Slow', length: 3, actors, script: [0.2, 0.7, 1.2, 1.7].map(blow) },
+        { id: 'fast', label: 'Fast', length: 3, actors, script: [0.5, 0.75, 1, 1.25].map(blow) },
+      ],
+    });
+    if (!project) throw new Error(JSON.stringify(problems));
+    expect(flashProblems(project, flashSuspects(project), new Map())).toEqual([]);
+    const told = flashProblems(project, drillSuspects(project), new Map());
+    expect(told.map(({ path, message }) => `${path} ${message.slice(0, 31)}`)).toEqual(['drills[1] flashes 4 times within a second']);
+  });
+
+  it('and what does not read are told with the lane', () => {
+    const told = readingProblems(projectWith([ring('#ffffff', { id: 'other' }), ring('#ffffff', { duration: 0.06 })]), new Map());
+    expect(told.map(({ path, message }) => `${path} ${message.slice(0, 12)}`)).toEqual(['sequences[0].effects[1] ring is seen']);
   });
 
   it('are looked for in no sequence that cannot have them', () => {

@@ -59,10 +59,11 @@ const ms = (t: Seconds): string => `${(t * 1000).toFixed(0).replace('-', '−')}
 export function* whatReads(asked: ReadStrike): Generator<ReadingFinding | undefined, void> {
   const { sequence, stage } = asked;
   const whole = struck(asked, () => true);
+  const pair = new Pair(stage);
   for (const effect of sequence.effects) {
     if (effect.muted || !isDrawn(effect)) continue;
     const firings = whole.active.filter((timed) => timed.effect === effect.id);
-    if (firings.length > 0) yield* readEffect(asked, whole, effect.id, firings[0].start, Math.max(...firings.map(({ end }) => end)));
+    if (firings.length > 0) yield* readEffect(asked, pair, whole, effect.id, firings[0].start, Math.max(...firings.map(({ end }) => end)));
   }
   for (const masked of maskedSounds(whole.sounds, stage.project.assets)) {
     const by = nameOf(sequence, masked.by);
@@ -145,12 +146,12 @@ function* instantsOf(start: Seconds, end: Seconds): Generator<{ readonly t: Seco
 
 function* readEffect(
   asked: ReadStrike,
+  pair: Pair,
   whole: EngineTake,
   id: string,
   start: Seconds,
   end: Seconds,
 ): Generator<ReadingFinding | undefined, void> {
-  const pair = new Pair(asked.stage);
   const without = struck(asked, (other) => other !== id);
   const alone = struck(asked, (other) => other === id);
   const none = struck(asked, () => false);

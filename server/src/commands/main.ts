@@ -50,7 +50,8 @@ function program(finish: (code: number) => void): Command {
     .description('tell the problems; exit 1 if any is an error')
     .argument('<PROJECT>', projectHelp)
     .option('--json', 'as JSON')
-    .action(async (project: string, options: { json?: boolean }) => (await import('./check.js')).check(project, options));
+    .option('--light', 'count the flashes of drills too, on every ground, and tell what does not read; takes half a minute')
+    .action(async (project: string, options: { json?: boolean; light?: boolean }) => (await import('./check.js')).check(project, options));
   undatio
     .command('bake')
     .description('sample one take to a table, or every sequence to a folder of tables')

@@ -190,6 +190,10 @@ export class AssetsPage {
         const after = withAssetReplaced(sequence, id, other);
         return after === sequence ? [] : [[`sequences/${sequence.id}`, after]];
       }),
+      ...project.presets.flatMap((preset): DocumentState[] => {
+        const after = withAssetReplaced(preset, id, other);
+        return after === preset ? [] : [[`presets/${preset.id}`, after]];
+      }),
       ...project.actors.flatMap((actor): DocumentState[] => {
         const after = withPictureReplaced(actor, id, other);
         return after === actor ? [] : [[`actors/${actor.id}`, after]];

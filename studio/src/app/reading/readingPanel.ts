@@ -30,7 +30,9 @@ import { ReadingService } from './readingService';
       <p class="problem" role="alert">{{ text }}</p>
     }
     <h3 title="The general and red flash thresholds of WCAG 2.2, in what the game’s view shows">Flashes, {{ ground() }}</h3>
-    @if (service.flashes().counts; as counts) {
+    @if (service.flashes().counts?.length === 0) {
+      <p class="field-label">It cannot be struck as it is.</p>
+    } @else if (service.flashes().counts; as counts) {
       <table>
         <thead>
           <tr>

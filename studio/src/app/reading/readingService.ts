@@ -2,7 +2,6 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   DrillTake,
-  fittingPayload,
   isOver,
   lightColumns,
   LightPainter,
@@ -36,7 +35,7 @@ import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
 import { PixelCanvas } from './pixelCanvas';
 
-/** What is counted of flashes so far: nothing while it is being drawn. */
+/** What is counted of flashes so far: nothing while it is being drawn, and nothing at all where nothing can be struck. */
 export interface FlashesRead {
   readonly counts: readonly FlashCountAt[] | undefined;
   /** 0 to 1. */
@@ -104,6 +103,7 @@ export class ReadingService {
     this.asked$.pipe(
       switchMap(([lit, stage]) => {
         this.pixels.set(undefined);
+        if (stage && !stage.run) return of<FlashesRead>({ counts: [], progress: 1 });
         return lit && stage?.run ? this.read(lit, stage.run) : of<FlashesRead>({ counts: undefined, progress: 0 });
       }),
     ),
@@ -119,7 +119,7 @@ export class ReadingService {
         const whole = this.setUps.project;
         const plan = whole && this.striker.plan(whole, sequence);
         if (!plan) return of(nothing);
-        const payload = fittingPayload(struck.event?.fields ?? [], settings.payload);
+        const payload = this.striker.payloadOf(whole, settings, sequence);
         return inSlices(whatReads({ stage, sequence, plan, payload, options: { seed: settings.seed } })).pipe(
           scan(
             ({ findings }: ReadSoFar, found): ReadSoFar =>

@@ -1,6 +1,7 @@
 import { readProject, type Project } from '@undatio/core';
 import { withDocument } from '../project/documentKey';
 import { projectWith } from '../../testing';
+import { presetOf, withPreset } from '@undatio/core/internal';
 import {
   eventRenamed,
   fieldRemoved,
@@ -34,6 +35,22 @@ describe('editing events', () => {
       eventRenamed(project, event, 'joust'),
     ])
       expect(problems(after(states))).toEqual([]);
+  });
+
+  it('takes presets along that are followed on that event alone', () => {
+    const [sequence] = project.sequences;
+    const preset = presetOf(sequence, new Set(['flash', 'tint']), { id: 'light', label: 'Light' });
+    const following = { ...project, presets: [preset], sequences: [withPreset({ ...sequence, effects: [] }, preset, 'linked')] };
+    const next = (states: ReturnType<typeof fieldRenamed>): Project =>
+      states.reduce((all, [key, document]) => withDocument(all, key, document), following);
+    for (const states of [
+      fieldRenamed(following, event, 'damage', 'force'),
+      fieldRemoved(following, event, 'damage'),
+      fieldRemoved(following, event, 'kind'),
+      optionRenamed(following, event, 'kind', 'ember', 'fire'),
+    ])
+      expect(problems(next(states))).toEqual([]);
+    expect(JSON.stringify(next(fieldRenamed(following, event, 'damage', 'force')).presets)).toContain('"drive":"force"');
   });
 
   it('knows who uses a field, before and after', () => {

@@ -5,6 +5,7 @@ import {
   rulesRenamed,
   rulesThatUse,
   usersOfField,
+  presetUses,
   withFieldFixed,
   withFieldRenamed,
   withOptionRenamed,
@@ -122,12 +123,20 @@ export function rulesOn(project: Project, event: string): readonly string[] {
   return rulesThatUse(project, (use) => use.collection === 'events' && use.id === event).map(({ collection, id }) => `${collection}/${id}`);
 }
 
-/** Sequences as they are after a change of their own. */
+/** Sequences as they are after a change of their own, and the presets that they alone follow after the same. */
 function changed(project: Project, event: string, change: (sequence: Sequence) => Sequence): DocumentState[] {
-  return sequencesOn(project, event).flatMap((sequence): DocumentState[] => {
+  const sequences = sequencesOn(project, event).flatMap((sequence): DocumentState[] => {
     const after = change(sequence);
     return after === sequence ? [] : [[`sequences/${sequence.id}`, after]];
   });
+  const presets = project.presets.flatMap((preset): DocumentState[] => {
+    const uses = presetUses(project, preset.id);
+    // One that is followed on other events as well stays as it is: lanes here are told as apart from it.
+    if (uses.length === 0 || uses.some(({ sequence }) => sequence.event !== event)) return [];
+    const { effects } = change({ ...uses[0].sequence, effects: preset.effects });
+    return effects === preset.effects ? [] : [[`presets/${preset.id}`, { ...preset, effects }]];
+  });
+  return [...sequences, ...presets];
 }
 
 export function fieldRenamed(project: Project, event: EventType, from: string, to: string): DocumentState[] {
