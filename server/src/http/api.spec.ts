@@ -393,6 +393,7 @@ describe('the API', () => {
       statuses: 'burning',
       responses: 'lance-hit',
       drills: 'ember',
+      presets: 'health-bar',
     };
     for (const [path, operations] of Object.entries(document.paths)) {
       if (!operations['get']) continue;

@@ -8,6 +8,7 @@ import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
 import { OpenLane } from '../tune/openLane';
 import { ReadingService } from './readingService';
+import { ReadingState } from './readingState';
 
 /** What flashes, and what of a blow does not read: each with its instant, none with a score. */
 @Component({
@@ -22,7 +23,7 @@ import { ReadingService } from './readingService';
           {{ measuring() ? 'Stop, ' + percent(service.pixels()?.progress ?? 0) : 'Count in pixels' }}
         </button>
         @if (closes()) {
-          <button type="button" class="plain" (click)="service.open.set(false)">Close</button>
+          <button type="button" class="plain" (click)="state.close()">Close</button>
         }
       </span>
     </header>
@@ -109,6 +110,7 @@ export class ReadingPanel {
   /** Whether it is closed here, rather than by what it stands in. */
   readonly closes = input(true);
 
+  protected readonly state = inject(ReadingState);
   protected readonly service = inject(ReadingService);
   private readonly playback = inject(PlaybackService);
   private readonly opened = inject(OpenLane);
@@ -129,8 +131,9 @@ export class ReadingPanel {
   });
 
   constructor() {
-    this.service.open.set(true);
-    inject(DestroyRef).onDestroy(() => this.service.open.set(false));
+    this.state.open.set(true);
+    this.service.failed.set(undefined);
+    inject(DestroyRef).onDestroy(() => this.state.close());
     effect(() => this.service.background.set(this.background()));
   }
 

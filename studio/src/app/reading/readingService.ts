@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   DrillTake,
@@ -34,6 +34,7 @@ import { CellPainter } from '../stage/cellPainter';
 import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
 import { PixelCanvas } from './pixelCanvas';
+import { ReadingState } from './readingState';
 
 /** What is counted of flashes so far: nothing while it is being drawn, and nothing at all where nothing can be struck. */
 export interface FlashesRead {
@@ -56,6 +57,7 @@ const nothing: ReadSoFar = { findings: [], working: false };
 /** Owns what is read of the stage while somebody asks: its flashes after WCAG 2.2, and what of a blow does not read. */
 @Injectable({ providedIn: 'root' })
 export class ReadingService {
+  private readonly state = inject(ReadingState);
   private readonly api = inject(ProjectApi);
   private readonly strikes = inject(StrikeService);
   private readonly setUps = inject(StageSetUps);
@@ -64,14 +66,13 @@ export class ReadingService {
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly onStage = toSignal(this.setUps.onStage$);
 
-  readonly open = signal(false);
   /** Before what the stage is looked at. */
   readonly background = signal<StageBackground>('dark');
   /** Why nothing can be read. */
   readonly failed = signal<string | undefined>(undefined);
 
   /** How light the project’s pictures are, read anew when any of them is another. */
-  private readonly lights$ = toObservable(computed(() => (this.open() ? this.onStage()?.project : undefined))).pipe(
+  private readonly lights$ = toObservable(computed(() => (this.state.open() ? this.onStage()?.project : undefined))).pipe(
     distinctUntilChanged((one, other) => one?.id === other?.id && one?.assets === other?.assets),
     switchMap((project, i) =>
       project
@@ -133,17 +134,18 @@ export class ReadingService {
     { initialValue: nothing },
   );
 
-  /** What is over the standard’s threshold, for the strip. */
-  readonly over = computed(() => (this.open() ? (this.flashes().counts ?? []).filter(isOver) : []));
   readonly isDrill = computed(() => this.stage()?.run instanceof DrillTake);
 
   /** The same flashes, counted in the pixels of the stage: how far they are, or what was found. */
   readonly pixels = signal<FlashesRead | undefined>(undefined);
   private stops = 0;
 
-  toggle(): void {
-    this.failed.set(undefined);
-    this.open.update((open) => !open);
+  constructor() {
+    effect(() => {
+      if (!this.state.open()) return;
+      this.state.over.set((this.flashes().counts ?? []).filter(isOver));
+      this.state.findings.set(this.reading().findings);
+    });
   }
 
   private read(lit: LitStage, run: Run): Observable<FlashesRead> {

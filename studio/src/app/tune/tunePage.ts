@@ -13,7 +13,7 @@ import { ScreenAddress } from '../project/screenAddress';
 import { HistoryDesk } from '../history/historyDesk';
 import { ActionService } from '../palette/actionService';
 import { ReadingPanel } from '../reading/readingPanel';
-import { ReadingService } from '../reading/readingService';
+import { ReadingState } from '../reading/readingState';
 import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
 import { PointerDrag } from '../shared/pointerDrag';
@@ -245,7 +245,7 @@ export class TunePage {
   protected readonly trial = inject(TrialService);
   protected readonly film = inject(FilmService);
   protected readonly courses = inject(CourseService);
-  protected readonly reading = inject(ReadingService);
+  protected readonly reading = inject(ReadingState);
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 

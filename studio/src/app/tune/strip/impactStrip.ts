@@ -29,7 +29,7 @@ import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
 import { Lane } from './lane';
 import { Playhead } from './playhead';
 import { fittedTo } from './fitting';
-import { ReadingService } from '../../reading/readingService';
+import { ReadingState } from '../../reading/readingState';
 import { LaneSelection } from '../laneSelection';
 import { OpenLane } from '../openLane';
 import { withoutEach } from '../severalLanes';
@@ -108,7 +108,7 @@ export class ImpactStrip {
     return run instanceof RapidFire ? run.blows.slice(1).map(({ at, target }) => ({ x: this.axis().x(at), target: target + 1 })) : [];
   });
   protected readonly presets = inject(PresetService);
-  private readonly reading = inject(ReadingService);
+  private readonly reading = inject(ReadingState);
   /** Where it flashes too often, and where something does not read. */
   protected readonly flashing = computed(() =>
     this.reading.over().map(({ from, to, sort }) => {
@@ -117,9 +117,7 @@ export class ImpactStrip {
     }),
   );
   protected readonly found = computed(() =>
-    this.reading.open()
-      ? this.reading.reading().findings.map(({ at, effect, message }) => ({ x: this.axis().x(at), words: `${effect} ${message}` }))
-      : [],
+    this.reading.findings().map(({ at, effect, message }) => ({ x: this.axis().x(at), words: `${effect} ${message}` })),
   );
   protected readonly firings = computed(() => this.stage()?.take?.firings ?? []);
   private readonly kept = inject(KeptService);
