@@ -100,7 +100,8 @@ describe('presets', () => {
     const told = (effect: Effect): string => {
       fixture.componentRef.setInput('effect', effect);
       fixture.detectChanges();
-      return ((fixture.nativeElement as HTMLElement).textContent ?? '').replace(/\s+/g, ' ').trim();
+      const parts = [...(fixture.nativeElement as HTMLElement).children].map((part) => part.textContent ?? '');
+      return parts.join(' ').replace(/\s+/g, ' ').trim();
     };
     expect(told(lane('other', 'shake'))).toMatch(
       /^follows Hard apart in (amplitude, frequency|frequency, amplitude) Bring back Into the preset, 3 more Set free$/,
