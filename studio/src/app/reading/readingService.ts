@@ -19,9 +19,12 @@ import {
   distinctUntilChanged,
   map,
   of,
+  pairwise,
   scan,
+  shareReplay,
   startWith,
   switchMap,
+  tap,
   timer,
   type Observable,
 } from 'rxjs';
@@ -74,10 +77,14 @@ export class ReadingService {
   /** How light the project’s pictures are, read anew when any of them is another. */
   private readonly lights$ = toObservable(computed(() => (this.state.open() ? this.onStage()?.project : undefined))).pipe(
     distinctUntilChanged((one, other) => one?.id === other?.id && one?.assets === other?.assets),
-    switchMap((project, i) =>
+    startWith(undefined),
+    pairwise(),
+    switchMap(([before, project]) =>
       project
-        ? timer(i < 2 ? 0 : untilStored).pipe(
+        ? // One that was brought in just now has to be stored first.
+          timer(before ? untilStored : 0).pipe(
             switchMap(() => this.api.lights(project.id)),
+            tap(() => this.failed.set(undefined)),
             catchError(() => {
               this.failed.set('The pictures cannot be looked at: the server does not answer.');
               return of(undefined);
@@ -86,6 +93,7 @@ export class ReadingService {
         : of(undefined),
     ),
     startWith(undefined),
+    shareReplay({ bufferSize: 1, refCount: true }),
   );
   private readonly lit$: Observable<LitStage | undefined> = combineLatest([
     this.lights$,
