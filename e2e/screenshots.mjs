@@ -78,7 +78,7 @@ try {
   await reads.waitForTimeout(2500);
   await save(reads, 'reads');
   const presets = await tune('lance-light', 4);
-  await presets.keyboard.press('p');
+  await presets.keyboard.press('n');
   await presets.getByRole('button', { name: /^Lunge and hurt/ }).click();
   await settled(presets);
   await save(presets, 'presets');

@@ -143,7 +143,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('Escape');
-    await page.keyboard.press('p');
+    await page.keyboard.press('n');
     await expect(page.getByRole('dialog', { name: 'Presets' })).toBeVisible();
     await studio.settle();
     expect(await serious(page)).toEqual([]);

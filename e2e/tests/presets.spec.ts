@@ -11,7 +11,7 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
       .locator('.head .name')
       .click({ modifiers: ['Control'] });
   }
-  await page.keyboard.press('p');
+  await page.keyboard.press('n');
   const dialog = page.getByRole('dialog', { name: 'Presets' });
   await dialog.getByLabel('Save the 2 chosen lanes as').fill('Dry crack');
   await page.keyboard.press('Enter');
@@ -21,7 +21,7 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
   await studio.saved();
 
   await studio.open('lance-glance');
-  await page.keyboard.press('p');
+  await page.keyboard.press('n');
   await dialog.getByRole('button', { name: /^Dry crack/ }).click();
   await dialog.getByRole('button', { name: 'Place here, following' }).click();
   await studio.saved();
@@ -67,7 +67,7 @@ test('lanes are saved under a name, placed elsewhere, and a change of one reache
   await expect(page.locator('und-lane').first()).toBeVisible();
 
   // Once it is gone, its lanes are free.
-  await page.keyboard.press('p');
+  await page.keyboard.press('n');
   await dialog.getByRole('button', { name: /^Dry crack/ }).click();
   await dialog.getByRole('button', { name: 'Remove' }).click();
   await expect(dialog.getByRole('button', { name: /^Dry crack/ })).toHaveCount(0);
@@ -92,7 +92,7 @@ test('a preset that needs what an event has not is told so, and nothing is place
   await studio.saved();
   await studio.open('parry');
   const before = (await studio.stored('parry')).document.effects.length;
-  await page.keyboard.press('p');
+  await page.keyboard.press('n');
   await dialog.getByRole('button', { name: /^White/ }).click();
   await dialog.getByRole('button', { name: 'Place here, free' }).click();
   await expect(dialog.getByRole('alert')).toContainText('expected a field of the event "parry", found "kind"');

@@ -41,7 +41,7 @@ export const keyActions = [
   action('tune', 'reads', 'what reads, and what flashes', 'r'),
   action('tune', 'mix', 'all of it as sound', 'w'),
   action('tune', 'add', 'add an effect', 'a'),
-  action('tune', 'presets', 'presets', 'p'),
+  action('tune', 'presets', 'presets', 'n'),
   action('lane', 'earlier', 'one frame earlier', 'ArrowLeft'),
   action('lane', 'later', 'one frame later', 'ArrowRight'),
   action('lane', 'shorten', 'shorten', ','),

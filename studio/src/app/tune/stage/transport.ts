@@ -145,7 +145,7 @@ import { stageBackgrounds, type StageBackground } from '../../stage/stageView';
       align-items: center;
       gap: 0.3rem;
       padding: 0.3rem 0.75rem;
-      flex-wrap: nowrap;
+      flex-wrap: wrap;
       min-width: 0;
       container-type: inline-size;
     }
