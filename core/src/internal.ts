@@ -3,10 +3,21 @@ export { compileContext } from './checks/checkProject.js';
 export { changeWords } from './compare/changeWords.js';
 export { patched, patchOf, type StatePatch } from './compare/statePatch.js';
 export { directionWords, fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
-export { flashLimits, FlashWatch, type FlashCountAt, type FlashSort } from './light/flashWatch.js';
-export { isOver, readFlashes, watchedInstants, watchedLimit, watchedRate, watchFlashes, type Watched } from './light/flashReading.js';
+export { flashLimits, type FlashSort } from './light/flashLimits.js';
+export { FlashWatch, type FlashCountAt } from './light/flashWatch.js';
+export {
+  isOver,
+  lightColumns,
+  readFlashes,
+  watchedInstants,
+  watchedLimit,
+  watchedRate,
+  watchFlashes,
+  type Watched,
+} from './light/flashReading.js';
 export { LightCanvas } from './light/lightCanvas.js';
-export { LightPainter, type AnyFrame, type LightWindow, type LitStage } from './light/lightPainter.js';
+export { LightPainter, type LightWindow } from './light/lightPainter.js';
+export type { AnyFrame, LitStage } from './light/litStage.js';
 export { mostPlaces, pictureLightsSchema, readPictureLights, type PictureLight, type PictureLightDocument } from './light/pictureLight.js';
 export {
   arenaAnchor,
@@ -105,7 +116,7 @@ export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
 export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';
-export { drillSuspects, flashProblems, flashSuspects, lightColumns, readingProblems, type FlashSuspect } from './checks/flashProblems.js';
+export { drillSuspects, flashProblems, flashSuspects, readingProblems, type FlashSuspect } from './checks/lightProblems.js';
 export { judgeDrills, runAndJudge } from './checks/judgeDrills.js';
 export { ruleFindings } from './checks/ruleFindings.js';
 export {
@@ -187,6 +198,7 @@ export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
 export { facingReach } from './combat/moves/meetingWall.js';
 export { gap, meets, type Reach } from './combat/moves/meeting.js';
 export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
+export { posedPart } from './player/posedPart.js';
 export { bodiesOf, bodiesOfRun, facingOf, joinedIn, stageFacing, type StandingBody } from './player/drillBodies.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';

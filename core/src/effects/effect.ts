@@ -16,6 +16,8 @@ export type Family = (typeof families)[number];
 export interface EffectKind {
   readonly kind: string;
   readonly family: Family;
+  /** It only moves bodies or the view, and lays nothing of its own on the picture. */
+  readonly onlyMoves?: true;
   /** One sentence: what it does, with its formula. */
   readonly about: string;
   /** Which field a person changes by stretching the effect's block. */

@@ -44,6 +44,7 @@ const fields = {
 export const jitter = defineKind({
   kind: 'jitter',
   family: 'body',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'offset', unit: 'px', signed: true, full: 10 },
   about: 'Shakes a body, not the view; on the wall clock by default, so that it trembles while hit-stop holds it.',

@@ -20,6 +20,7 @@ const fields = {
 export const kick = defineKind({
   kind: 'kick',
   family: 'view',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'shift', unit: 'px', signed: true, full: 16 },
   about: 'Pushes the view along a line and lets a spring bring it back.',

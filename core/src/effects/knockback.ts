@@ -62,6 +62,7 @@ const fields = {
 export const knockback = defineKind({
   kind: 'knockback',
   family: 'body',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'displacement', unit: 'px', signed: false, full: 60 },
   about: 'Throws a body: distance · ease(u), or v(1 − e^(−kt))/k, along a direction; back again, or staying.',

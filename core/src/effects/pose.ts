@@ -25,6 +25,7 @@ const fields = {
 export const pose = defineKind({
   kind: 'pose',
   family: 'body',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'pose', unit: '', signed: false, full: 1 },
   about: 'Puts a body into a named pose by amount · envelope(u). Other poses and motions go on; of two in one pose the stronger shows.',

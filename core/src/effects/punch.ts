@@ -22,6 +22,7 @@ const fields = {
 export const punch = defineKind({
   kind: 'punch',
   family: 'view',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'zoom', unit: '×', signed: true, full: 0.15 },
   about: 'Zooms the view by a spring: zoom = 1 + s.',

@@ -69,6 +69,7 @@ const fields = {
 export const shake = defineKind({
   kind: 'shake',
   family: 'view',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'shift', unit: 'px', signed: true, full: 14 },
   about: 'Moves the view by gradient noise: amplitude · strength · nearness · envelope(u) · noise(frequency · age).',

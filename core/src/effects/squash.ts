@@ -32,6 +32,7 @@ const fields = {
 export const squash = defineKind({
   kind: 'squash',
   family: 'body',
+  onlyMoves: true,
   lengthField: 'duration',
   channel: { label: 'squash', unit: '×', signed: true, full: 0.5 },
   about: 'Presses and stretches a body about its feet: scale y = 1 + s, scale x = 1 / (1 + s), s a spring.',

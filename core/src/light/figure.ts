@@ -3,17 +3,20 @@ import { flashChannel } from '../maths/colour.js';
 import type { Actor } from '../model/project.js';
 import { wholeBody } from '../model/project.js';
 import type { StandingFrame } from '../player/drillTake.js';
-import { poses } from '../take/frame.js';
+import { facingOf, stageFacing } from '../player/drillBodies.js';
+import { posedPart } from '../player/posedPart.js';
 import { shownCell } from '../take/shownCell.js';
 import { placed, within, type Affine } from './affine.js';
-import type { Ink, LightCanvas, Recolour } from './lightCanvas.js';
+import type { Ink } from './ink.js';
+import type { LightCanvas, Recolour } from './lightCanvas.js';
 import type { PictureLight } from './pictureLight.js';
 
 /** One body as it is drawn: from its parts, or from one cell, by docs/drawing.md. */
 export class Figure {
-  /** 1 looks to the right, -1 to the left. */
+  /** 1 looks to the right, -1 to the left; and the same of its pictures. */
   private facing: 1 | -1;
   private looks: 1 | -1;
+  /** Whether its pictures are mirrored: as the stage would have it, and as it stands by now. */
   private readonly mirrored: 1 | -1;
   private mirror: 1 | -1;
   private readonly shown: ShownCell = { picture: '', cell: 0 };
@@ -24,16 +27,16 @@ export class Figure {
   constructor(
     private readonly actor: Actor,
     private readonly pictures: ReadonlyMap<string, PictureLight>,
-    readonly rest: { readonly x: number; readonly y: number },
+    { x, y }: { readonly x: number; readonly y: number },
   ) {
-    this.x = rest.x;
-    this.y = rest.y;
-    this.facing = actor.role === 'source' ? 1 : -1;
-    this.looks = actor.looks === undefined ? this.facing : actor.looks === 'right' ? 1 : -1;
+    this.x = x;
+    this.y = y;
+    this.facing = stageFacing(actor);
+    this.looks = facingOf(actor);
     this.mirrored = this.mirror = this.facing === this.looks ? 1 : -1;
   }
 
-  /** The middle of its foot as it stands, and half its height. */
+  /** The middle of its foot as it stands. */
   get stand(): { readonly x: number; readonly foot: number } {
     return { x: this.x, foot: this.y + this.actor.height / 2 };
   }
@@ -56,24 +59,18 @@ export class Figure {
     const { actor, worn, shown } = this;
     if (worn.gone) return;
     const foot = placed(this.x + frame.x, this.y + actor.height / 2 + frame.y, frame.rotation, frame.scaleX, frame.scaleY);
-    const whole = this.moved(wholeBody, frame, this.facing);
+    const whole = posedPart(actor.poses, wholeBody, frame.pose, this.facing);
     const body = within(within(toCanvas, foot), placed(whole.x, whole.y, whole.turn, this.mirror, 1));
     const ink: Ink = { r: 1, g: 1, b: 1, a: frame.alpha };
     const flash = flashOf(frame);
     shownCell(actor, frame, shown, worn.look, worn.seconds);
     if (shown.clip !== undefined || shown.look !== undefined || actor.parts.length === 0) {
-      this.cell(
-        canvas,
-        within(body, placed(-actor.width / 2, -actor.height, 0, actor.width, actor.height)),
-        shown.picture,
-        shown.cell,
-        ink,
-        flash,
-      );
+      const square = placed(-actor.width / 2, -actor.height, 0, actor.width, actor.height);
+      this.cell(canvas, within(body, square), shown.picture, shown.cell, ink, flash);
       return;
     }
     for (const { id, picture, pivot } of actor.parts) {
-      const moved = this.moved(id, frame, this.looks);
+      const moved = posedPart(actor.poses, id, frame.pose, this.looks);
       const part = within(body, placed(pivot.x + moved.x, pivot.y - actor.height / 2 + moved.y, moved.turn));
       const square = placed(-actor.width / 2 - pivot.x, -actor.height / 2 - pivot.y, 0, actor.width, actor.height);
       this.cell(canvas, within(part, square), picture, 0, ink, flash);
@@ -83,20 +80,6 @@ export class Figure {
   private cell(canvas: LightCanvas, m: Affine, picture: string, cell: number, ink: Ink, flash: Recolour | undefined): void {
     const light = this.pictures.get(picture)?.cells.at(cell);
     if (light) canvas.picture(m, light, ink, flash);
-  }
-
-  /** The sum of what the poses do to a part; `forward` is where the body looks. */
-  private moved(part: string, { pose }: ActorFrame, forward: 1 | -1): { x: number; y: number; turn: number } {
-    const sum = { x: 0, y: 0, turn: 0 };
-    for (const name of poses) {
-      const amount = pose[name];
-      const full = amount > 0 ? this.actor.poses[name]?.[part] : undefined;
-      if (!full) continue;
-      sum.x += amount * full.x * forward;
-      sum.y += amount * full.y;
-      sum.turn += amount * full.turn * forward;
-    }
-    return sum;
   }
 }
 

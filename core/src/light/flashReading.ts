@@ -1,6 +1,8 @@
 import type { Fraction, Seconds } from '../units.js';
-import type { AnyFrame, LightPainter } from './lightPainter.js';
-import { flashLimits, FlashWatch, type FlashCountAt } from './flashWatch.js';
+import type { LightPainter } from './lightPainter.js';
+import type { AnyFrame } from './litStage.js';
+import { flashLimits } from './flashLimits.js';
+import { FlashWatch, type FlashCountAt } from './flashWatch.js';
 import type { LightCanvas } from './lightCanvas.js';
 
 /** What can be looked at from beginning to end. */
@@ -11,6 +13,8 @@ export interface Watched {
   readonly sample: (t: Seconds) => AnyFrame;
 }
 
+/** Cells across the view that flashes are counted in. */
+export const lightColumns = 96;
 /** Frames a second that are looked at: those that a display shows. */
 export const watchedRate = 60;
 /** Seconds that are looked at the most. */

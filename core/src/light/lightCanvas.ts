@@ -1,19 +1,14 @@
 import { linearByTable, luminanceOf } from '../maths/luminance.js';
 import type { Fraction } from '../units.js';
 import { backward, growth, within, type Affine } from './affine.js';
-import type { CellLight } from './pictureLight.js';
-
-/** What something is drawn in: encoded sRGB channels and alpha, 0..1, not premultiplied, over what is there or added to it. */
-export interface Ink {
-  readonly r: Fraction;
-  readonly g: Fraction;
-  readonly b: Fraction;
-  readonly a: Fraction;
-  readonly adds?: boolean;
-}
+import type { Ink } from './ink.js';
+import { cellLight, type CellLight } from './pictureLight.js';
 
 /** Changes a colour on its way to the canvas: three channels in `rgb`, not premultiplied. */
 export type Recolour = (rgb: Float32Array) => void;
+
+/** White all over. */
+const opaque = cellLight(1, 1, new Uint8Array([255, 255, 255, 255]));
 
 /** Things smaller than this, in cells, are laid on the cells about their middle with their whole area. */
 const small = 1.5;
@@ -147,28 +142,15 @@ export class LightCanvas {
     this.rectangle({ a: dx, b: dy, c, d, e: x0 - c / 2, f: y0 - d / 2 }, ink);
   }
 
-  /** A plain rectangle: `m` takes the unit square to the canvas. Looked at in four places of each cell, so that edges come out between. */
+  /** A plain rectangle: `m` takes the unit square to the canvas. */
   rectangle(m: Affine, ink: Ink): void {
-    const area = growth(m);
-    if (area < small) return this.speck(m.e + (m.a + m.c) / 2, m.f + (m.b + m.d) / 2, area, ink);
-    const thick = thickened(m);
-    const weaker = area / growth(thick);
-    const back = backward(thick);
-    if (!back) return;
-    this.eachOfQuad(thick, (i, cx, cy) => {
-      let inside = 0;
-      for (let k = 0; k < 4; k++) {
-        const x = cx - 0.25 + 0.5 * (k & 1);
-        const y = cy - 0.25 + 0.5 * (k >> 1);
-        const u = back.a * x + back.c * y + back.e;
-        const v = back.b * x + back.d * y + back.f;
-        if (u >= 0 && u < 1 && v >= 0 && v < 1) inside++;
-      }
-      this.blend(i, ink, (inside * weaker) / 4);
-    });
+    this.picture(m, opaque, ink);
   }
 
-  /** A cell of a picture: `m` takes the unit square, that it fills, to the canvas; `tint` multiplies its colours. */
+  /**
+   * A cell of a picture: `m` takes the unit square, that it fills, to the canvas; `tint` multiplies its colours. Looked at in four
+   * places of each cell of the canvas, so that edges come out between.
+   */
   picture(m: Affine, cell: CellLight, tint: Ink, recolour?: Recolour): void {
     const { rgb } = this;
     const adds = tint.adds === true;

@@ -1,6 +1,6 @@
 import type { ActorFrame, Frame } from '../contract.js';
 import type { Px } from '../units.js';
-import { flashLimits } from './flashWatch.js';
+import { flashLimits } from './flashLimits.js';
 import { watchedInstants, watchedRate, type Watched } from './flashReading.js';
 
 /** The sorts of what can light up, each counted by itself: the view, each body, what flies about, words. */

@@ -1,8 +1,12 @@
+import fc from 'fast-check';
 import { compileContext } from '../checks/checkProject.js';
-import { drillSuspects, flashProblems, flashSuspects, readingProblems } from '../checks/flashProblems.js';
+import { drillSuspects, flashProblems, flashSuspects, readingProblems } from '../checks/lightProblems.js';
 import { readProject } from '../checks/readProject.js';
 import { projectJson, projectWith } from '../testing/projects.js';
 import { compileSequence } from '../take/compile.js';
+import { strike } from '../take/strike.js';
+import { isOver, readFlashes } from './flashReading.js';
+import { LightPainter } from './lightPainter.js';
 import { maskedSounds } from './maskedSounds.js';
 import type { StageBackground } from './stageGrounds.js';
 import { whatReads } from './whatReads.js';
@@ -152,6 +156,31 @@ describe('flashes of a project', () => {
   it('and what does not read are told with the lane', () => {
     const told = readingProblems(projectWith([ring('#ffffff', { id: 'other' }), ring('#ffffff', { duration: 0.06 })]), new Map());
     expect(told.map(({ path, message }) => `${path} ${message.slice(0, 12)}`)).toEqual(['sequences[0].effects[1] ring is seen']);
+  });
+
+  it('are looked for wherever they are, whatever flashes', () => {
+    const flashing = fc.record({
+      times: fc.integer({ min: 1, max: 8 }),
+      every: fc.double({ min: 0.08, max: 0.5, noNaN: true }),
+      amount: fc.double({ min: 0.1, max: 1, noNaN: true }),
+      colour: fc.constantFrom('#ffffff', '#ff0000', '#808080', '#ffd040'),
+      kind: fc.constantFrom('lens', 'ring'),
+    });
+    fc.assert(
+      fc.property(flashing, ({ times, every, amount, colour, kind }) => {
+        const repeat = { count: times, every };
+        const wide = ring(colour, { radiusFrom: 150, radiusTo: 150, width: 200, duration: every / 2, repeat });
+        const project = projectWith([kind === 'ring' ? wide : { ...lens(times, amount), colour, duration: every / 2, repeat }]);
+        const [sequence] = project.sequences;
+        const take = strike(compileSequence(sequence, ['sequences', 0], compileContext(project)), {});
+        const frame = take.createFrame();
+        const run = { start: take.start, duration: take.duration, sample: (t: number) => take.sample(t, frame) };
+        const stage = { project, setUp: undefined, background: 'dark' as const, pictures: new Map() };
+        const over = readFlashes(run, new LightPainter(stage, { width: 960, height: 540, columns: 48 })).some(isOver);
+        return !over || flashSuspects(project).length === 1;
+      }),
+      { numRuns: 40 },
+    );
   });
 
   it('are looked for in no sequence that cannot have them', () => {

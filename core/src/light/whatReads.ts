@@ -1,4 +1,5 @@
 import type { Payload, StrikeOptions } from '../contract.js';
+import type { Family } from '../effects/effect.js';
 import { effectKinds } from '../effects/registry.js';
 import { contrastRatio, linearByTable, luminanceOf } from '../maths/luminance.js';
 import type { Sequence } from '../model/project.js';
@@ -6,8 +7,9 @@ import type { SequencePlan } from '../take/plan.js';
 import { strike } from '../take/strike.js';
 import type { EngineTake } from '../take/take.js';
 import type { Seconds } from '../units.js';
-import { LightPainter, type LitStage } from './lightPainter.js';
+import type { LitStage } from './litStage.js';
 import { maskedSounds } from './maskedSounds.js';
+import { TakePair } from './takePair.js';
 
 /** Something of a blow that does not read, and when. */
 export interface ReadingFinding {
@@ -33,21 +35,19 @@ export interface ReadStrike {
  */
 export const readingLimits = { contrast: 1.5, channel: 0.15, letters: 3, time: 0.1, share: 0.4, seen: 1.1 } as const;
 
-/** px about the contact point that are looked at, in cells small enough for a spark. */
-const window = { width: 720, height: 405, columns: 120 };
 /** How far into an effect every frame is looked at, how finely after that, and how far at most. */
 const closely: Seconds = 0.4;
 const rate = 60;
 const later = 12;
 const longest: Seconds = 3;
 
-const moves = new Set(['shake', 'kick', 'punch', 'knockback', 'jitter', 'squash', 'pose']);
-
 /** Whether an effect lays something on the picture, rather than moving what is there. */
 function isDrawn({ kind }: Sequence['effects'][number]): boolean {
-  const { family } = effectKinds[kind];
-  return (family === 'space' || family === 'words' || family === 'body' || family === 'view') && !moves.has(kind);
+  const { family, onlyMoves } = effectKinds[kind];
+  return !onlyMoves && drawnFamilies.has(family);
 }
+
+const drawnFamilies: ReadonlySet<Family> = new Set(['body', 'space', 'view', 'words']);
 
 const ms = (t: Seconds): string => `${(t * 1000).toFixed(0).replace('-', '−')} ms`;
 
@@ -59,7 +59,7 @@ const ms = (t: Seconds): string => `${(t * 1000).toFixed(0).replace('-', '−')}
 export function* whatReads(asked: ReadStrike): Generator<ReadingFinding | undefined, void> {
   const { sequence, stage } = asked;
   const whole = struck(asked, () => true);
-  const pair = new Pair(stage);
+  const pair = new TakePair(stage);
   for (const effect of sequence.effects) {
     if (effect.muted || !isDrawn(effect)) continue;
     const firings = whole.active.filter((timed) => timed.effect === effect.id);
@@ -78,60 +78,6 @@ function struck({ sequence, plan, payload, options }: ReadStrike, has: (effect: 
   return strike(plan, payload, { ...options, solo: solo.length > 0 ? solo.map(({ id }) => id) : ['\0'] });
 }
 
-/** Draws two takes at the same instant, and tells how they differ. */
-class Pair {
-  private readonly painter: LightPainter;
-  private readonly luminances: readonly [Float32Array, Float32Array];
-  private readonly channels: Float32Array;
-
-  constructor(stage: LitStage) {
-    this.painter = new LightPainter(stage, window);
-    const cells = this.painter.canvas.columns * this.painter.canvas.rows;
-    this.luminances = [new Float32Array(cells), new Float32Array(cells)];
-    this.channels = new Float32Array(3 * cells);
-  }
-
-  /** How much light differs in all, in cells of full luminance, the largest contrast of any cell, and the largest difference of a channel. */
-  compare(one: EngineTake, other: EngineTake, t: Seconds): { readonly light: number; readonly contrast: number; readonly channel: number } {
-    const { painter, channels, luminances } = this;
-    const first = painter.paint(one.sample(t, frameOf(one)));
-    first.luminanceInto(luminances[0]);
-    const cells = luminances[0].length;
-    channels.set(first.r);
-    channels.set(first.g, cells);
-    channels.set(first.b, 2 * cells);
-    const second = painter.paint(other.sample(t, frameOf(other)));
-    second.luminanceInto(luminances[1]);
-    let [light, contrast, channel] = [0, 1, 0];
-    for (let i = 0; i < cells; i++) {
-      const [a, b] = [luminances[0][i], luminances[1][i]];
-      light += Math.abs(a - b);
-      contrast = Math.max(contrast, contrastRatio(a, b));
-      const apart = Math.max(
-        Math.abs(channels[i] - second.r[i]),
-        Math.abs(channels[cells + i] - second.g[i]),
-        Math.abs(channels[2 * cells + i] - second.b[i]),
-      );
-      channel = Math.max(channel, apart);
-    }
-    return { light, contrast, channel };
-  }
-
-  /** Of the whole picture. */
-  meanLuminance(take: EngineTake, t: Seconds): number {
-    const [luminance] = this.luminances;
-    this.painter.paint(take.sample(t, frameOf(take))).luminanceInto(luminance);
-    return luminance.reduce((sum, one) => sum + one, 0) / luminance.length;
-  }
-}
-
-const frames = new WeakMap<EngineTake, ReturnType<EngineTake['createFrame']>>();
-function frameOf(take: EngineTake): ReturnType<EngineTake['createFrame']> {
-  const known = frames.get(take) ?? take.createFrame();
-  frames.set(take, known);
-  return known;
-}
-
 /** Instants at which an effect is looked at, and for how long each stands. */
 function* instantsOf(start: Seconds, end: Seconds): Generator<{ readonly t: Seconds; readonly lasts: Seconds }, void> {
   const last = Math.min(end, start + longest);
@@ -146,7 +92,7 @@ function* instantsOf(start: Seconds, end: Seconds): Generator<{ readonly t: Seco
 
 function* readEffect(
   asked: ReadStrike,
-  pair: Pair,
+  pair: TakePair,
   whole: EngineTake,
   id: string,
   start: Seconds,
@@ -200,7 +146,7 @@ function* readEffect(
 const leastLight = 0.5;
 
 /** Which other effect an effect shows most without, if that one hides a fifth of it at least. */
-function covering(asked: ReadStrike, pair: Pair, id: string, t: Seconds): string | undefined {
+function covering(asked: ReadStrike, pair: TakePair, id: string, t: Seconds): string | undefined {
   const own = pair.compare(
     struck(asked, (other) => other === id),
     struck(asked, () => false),
@@ -227,10 +173,10 @@ function covering(asked: ReadStrike, pair: Pair, id: string, t: Seconds): string
 function lettersOf(
   alone: EngineTake,
   t: Seconds,
-  pair: Pair,
+  pair: TakePair,
   none: EngineTake,
 ): { readonly at: Seconds; readonly message: string } | undefined {
-  const { numbers, glyphs } = alone.sample(t, frameOf(alone));
+  const { numbers, glyphs } = alone.sample(t, alone.createFrame());
   const words = numbers.count > 0 ? numbers : glyphs;
   if (words.count === 0 || words.alpha[0] <= 0) return undefined;
   const [fill, outline] = [luminanceOfPacked(words.colour[0]), luminanceOfPacked(words.outline[0])];

@@ -28,14 +28,23 @@ function isOwn(name: string, { exposed }: Preset, lane: string): boolean {
   return always.has(name) || exposed.some((one) => one.lane === lane && one.field === name);
 }
 
+/** What is not each place's own of one lane, with what is of another. */
+function merged(one: Effect, own: Effect, preset: Preset, lane: string): object {
+  const names = [...new Set([...Object.keys(one), ...Object.keys(own)])];
+  return Object.fromEntries(
+    names.flatMap((name): [string, unknown][] => {
+      const from = isOwn(name, preset, lane) ? own : one;
+      return name in from ? [[name, valueOf(from, name)]] : [];
+    }),
+  );
+}
+
 /** A lane as its preset has it, with what is its own. Unchanged where it follows nothing. */
 export function followed(effect: Effect, sequence: Pick<Sequence, 'effects'>, presets: readonly Preset[]): Effect {
   const found = followedLane(effect, presets);
   if (!found) return effect;
   const { preset, lane } = found;
-  const own = Object.entries(effect).filter(([name]) => isOwn(name, preset, lane.id));
-  const made = { ...lane, label: undefined, ...Object.fromEntries(own), anchor: anchorOf(effect, lane, sequence) } as Effect;
-  if (made.label === undefined) delete made.label;
+  const made = { ...merged(lane, effect, preset, lane.id), anchor: anchorOf(effect, lane, sequence) } as Effect;
   return same(sorted(made), sorted(effect)) ? effect : made;
 }
 
@@ -62,17 +71,9 @@ export function withLaneTaken(preset: Preset, effect: Effect, sequence: Pick<Seq
   const link = effect.preset;
   const effects = preset.effects.map((lane) => {
     if (lane.id !== link?.lane) return lane;
-    const taken = Object.entries(effect).filter(([name]) => name !== 'anchor' && !isOwn(name, preset, lane.id));
-    return { ...bare(lane, effect), ...Object.fromEntries(taken), anchor: anchorBack(effect, lane, link, sequence) } as Effect;
+    return { ...merged(effect, lane, preset, lane.id), anchor: anchorBack(effect, lane, link, sequence) } as Effect;
   });
   return { ...preset, effects };
-}
-
-/** A lane without what another one of its kind leaves out. */
-function bare(lane: Effect, other: Effect): Effect {
-  return Object.fromEntries(
-    Object.entries(lane).filter(([name]) => always.has(name) || name === 'anchor' || valueOf(other, name) !== undefined),
-  ) as unknown as Effect;
 }
 
 /** Where a lane of a preset hangs, by where the one hangs that follows it. */

@@ -1,6 +1,6 @@
 import { Container, Sprite, Texture } from 'pixi.js';
 import { wholeBody, type Actor, type ActorFrame, type ShownCell } from '@undatio/core';
-import { poses, shownCell, type StandingFrame } from '@undatio/core/internal';
+import { facingOf, posedPart, shownCell, stageFacing, type StandingFrame } from '@undatio/core/internal';
 import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
 
@@ -11,8 +11,6 @@ interface Part {
   readonly x: number;
   readonly y: number;
 }
-
-const atRest = { x: 0, y: 0, turn: 0 };
 
 /** One actor on the stage, drawn from its parts, or from the cells of a clip. Its flash is its own filter: no other actor shares any of its state. */
 export class ActorFigure {
@@ -39,8 +37,8 @@ export class ActorFigure {
     private restX: number,
     private restY: number,
   ) {
-    this.facing = actor.role === 'source' ? 1 : -1;
-    this.looks = actor.looks === undefined ? this.facing : actor.looks === 'right' ? 1 : -1;
+    this.facing = stageFacing(actor);
+    this.looks = facingOf(actor);
     this.parts = actor.parts.flatMap(({ id, picture, pivot }) => {
       const [texture] = cells.of(picture);
       if (!texture) return [];
@@ -80,7 +78,7 @@ export class ActorFigure {
     this.view.alpha = frame.alpha;
     this.showCell(frame);
     for (const part of this.parts) this.movePart(part, frame);
-    const whole = this.moved(wholeBody, frame, this.facing);
+    const whole = posedPart(this.actor.poses, wholeBody, frame.pose, this.facing);
     this.body.position.set(whole.x, whole.y);
     this.body.angle = whole.turn;
     this.flash.set(frame.flashMode, frame.flashColour, frame.flash);
@@ -103,20 +101,8 @@ export class ActorFigure {
   }
 
   private movePart({ id, sprite, x, y }: Part, frame: ActorFrame): void {
-    const moved = this.moved(id, frame, this.looks);
+    const moved = posedPart(this.actor.poses, id, frame.pose, this.looks);
     sprite.position.set(x + moved.x, y + moved.y);
     sprite.angle = moved.turn;
-  }
-
-  /** The sum of what the poses do to a part; `forward` is where the body looks. */
-  private moved(part: string, { pose }: ActorFrame, forward: 1 | -1): { x: number; y: number; turn: number } {
-    let sum: { x: number; y: number; turn: number } = atRest;
-    for (const name of poses) {
-      const amount = pose[name];
-      const full = amount > 0 ? this.actor.poses[name]?.[part] : undefined;
-      if (!full) continue;
-      sum = { x: sum.x + amount * full.x * forward, y: sum.y + amount * full.y, turn: sum.turn + amount * full.turn * forward };
-    }
-    return sum;
   }
 }

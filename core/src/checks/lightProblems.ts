@@ -3,9 +3,11 @@ import type { Problem } from '../model/problem.js';
 import type { Actor, Project, StageSetUp } from '../model/project.js';
 import { actorsOn, drillOnStage } from '../model/stageSetUp.js';
 import { compileDrill, runDrill } from '../combat/drill.js';
-import { flashLimits, type FlashCountAt } from '../light/flashWatch.js';
-import { isOver, readFlashes, type Watched } from '../light/flashReading.js';
-import { LightPainter, type LitStage } from '../light/lightPainter.js';
+import { flashLimits } from '../light/flashLimits.js';
+import type { FlashCountAt } from '../light/flashWatch.js';
+import { isOver, lightColumns, readFlashes, type Watched } from '../light/flashReading.js';
+import { LightPainter } from '../light/lightPainter.js';
+import type { LitStage } from '../light/litStage.js';
 import { mayFlash } from '../light/mayFlash.js';
 import type { PictureLight } from '../light/pictureLight.js';
 import type { StageBackground } from '../light/stageGrounds.js';
@@ -26,9 +28,7 @@ export interface FlashSuspect {
   readonly setUp: StageSetUp | undefined;
 }
 
-/** Cells across the view that flashes are counted in. */
-export const lightColumns = 96;
-/** The same where it is only asked whether it is worth counting, and of which share of a field. */
+/** Cells across the view where it is only asked whether it is worth counting, and of which share of a field. */
 const quickColumns = 32;
 const quickShare = 0.2;
 
