@@ -5,6 +5,8 @@ module.exports = (config) => {
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    // A busy machine is no reason to fail.
+    client: { jasmine: { timeoutInterval: 60_000 } },
     reporters: ['dots'],
     colors: false,
     browsers: ['QuietChromium'],

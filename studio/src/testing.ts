@@ -1,5 +1,8 @@
-import { HttpTestingController } from '@angular/common/http/testing';
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
 import { readProject, storedSettingsOf, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
 import { compileContext, compileSequence, listedCollections, strike, type EngineTake, type Rgba } from '@undatio/core/internal';
 import { ProjectService } from './app/project/projectService';
@@ -58,6 +61,15 @@ export function gradientAt(from: string, to: string, part: number): Rgba {
   const take = takeOf([{ kind: 'burst', id: 'burst', count: 1, life: 1, speed: 0, colourOverLife }]);
   const { particles } = take.sample(part, take.createFrame());
   return { r: particles.r[0], g: particles.g[0], b: particles.b[0], a: particles.a[0] };
+}
+
+/** A studio as it begins: nothing is remembered, and nobody answers but the spec. */
+export function beginStudio(): void {
+  localStorage.clear();
+  sessionStorage.clear();
+  TestBed.configureTestingModule({
+    providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+  });
 }
 
 /** Answers what the page asks for when it opens a project. */

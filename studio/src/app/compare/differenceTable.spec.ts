@@ -1,9 +1,5 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { openProject, projectWith } from '../../testing';
+import { beginStudio, openProject, projectWith } from '../../testing';
 import { KeptService } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
 import type { ProjectService } from '../project/projectService';
@@ -21,11 +17,7 @@ describe('the difference table', () => {
   let fixture: ComponentFixture<DifferenceTable>;
 
   beforeEach(() => {
-    localStorage.clear();
-    sessionStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     strikes = TestBed.inject(StrikeService);
     const kept = TestBed.inject(KeptService);
     projects = openProject(project);

@@ -1,10 +1,6 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
 import type { Drill } from '@undatio/core';
-import { fightProject, openProject } from '../../testing';
+import { beginStudio, fightProject, openProject } from '../../testing';
 import type { ProjectService } from '../project/projectService';
 import { ActEditor } from './actEditor';
 import { ActMarks } from './actMarks';
@@ -78,10 +74,7 @@ describe('what somebody does in a drill', () => {
 
   beforeEach(() => {
     sessionStorage.clear();
-    localStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     drills = TestBed.inject(DrillService);
   });
 

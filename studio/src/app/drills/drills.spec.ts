@@ -1,11 +1,7 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
 import type { Drill } from '@undatio/core';
 import { DrillTake } from '@undatio/core/internal';
-import { fightProject, openProject } from '../../testing';
+import { beginStudio, fightProject, openProject } from '../../testing';
 import { PlaybackService } from '../playback/playbackService';
 import { StageLoan } from '../playback/stageLoan';
 import type { StageTake } from '../playback/stageTake';
@@ -32,10 +28,7 @@ describe('drills', () => {
 
   beforeEach(() => {
     sessionStorage.clear();
-    localStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     projects = openProject(fightProject());
     drills = TestBed.inject(DrillService);
   });

@@ -1,9 +1,6 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { openProject, projectWith } from '../../testing';
+import { beginStudio, openProject, projectWith } from '../../testing';
 import { KeptService } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
 import type { ProjectService } from '../project/projectService';
@@ -21,11 +18,7 @@ describe('the history of a document', () => {
   let fixture: ComponentFixture<HistoryPanel>;
 
   beforeEach(() => {
-    localStorage.clear();
-    sessionStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     http = TestBed.inject(HttpTestingController);
     projects = openProject(project);
     TestBed.inject(StrikeService).choose('blow');

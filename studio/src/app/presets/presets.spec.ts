@@ -1,10 +1,6 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
 import type { Effect, Preset } from '@undatio/core';
-import { openProject, projectWith } from '../../testing';
+import { beginStudio, openProject, projectWith } from '../../testing';
 import { StrikeService } from '../playback/strikeService';
 import type { ProjectService } from '../project/projectService';
 import { PresetRow } from './presetRow';
@@ -23,11 +19,7 @@ describe('presets', () => {
   let strikes: StrikeService;
 
   beforeEach(() => {
-    localStorage.clear();
-    sessionStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     strikes = TestBed.inject(StrikeService);
     projects = openProject(project);
     strikes.choose('blow');

@@ -1,10 +1,6 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
 import type { Rung } from '@undatio/core';
-import { fightProject, openProject } from '../../../testing';
+import { beginStudio, fightProject, openProject } from '../../../testing';
 import type { ProjectService } from '../../project/projectService';
 import { MomentService } from '../momentService';
 import { Ladder } from './ladder';
@@ -30,10 +26,7 @@ describe('a ladder', () => {
 
   beforeEach(async () => {
     sessionStorage.clear();
-    localStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     const project = fightProject();
     projects = openProject(project);
     TestBed.inject(MomentService).turnTo(project.events[0], { source: 'brasshorn', target: 'mosshell' });

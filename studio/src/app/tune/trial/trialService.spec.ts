@@ -1,9 +1,5 @@
-import { provideHttpClient } from '@angular/common/http';
-import { provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { openProject, projectWith } from '../../../testing';
+import { beginStudio, openProject, projectWith } from '../../../testing';
 import { AudioService } from '../../playback/audioService';
 import { KeptService } from '../../playback/keptService';
 import { StrikeService } from '../../playback/strikeService';
@@ -21,11 +17,7 @@ describe('the trial sheet', () => {
   let trial: TrialService;
 
   beforeEach(() => {
-    localStorage.clear();
-    sessionStorage.clear();
-    TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
-    });
+    beginStudio();
     strikes = TestBed.inject(StrikeService);
     trial = TestBed.inject(TrialService);
     projects = openProject(project);
