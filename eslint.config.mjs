@@ -52,7 +52,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.spec.mjs'],
+    files: ['**/*.spec.mjs', 'scripts/jasmine/*.mjs'],
     languageOptions: {
       globals: Object.fromEntries(
         ['describe', 'it', 'expect', 'jasmine', 'beforeAll', 'beforeEach', 'afterAll', 'afterEach'].map((name) => [name, 'readonly']),
