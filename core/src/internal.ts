@@ -1,6 +1,11 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
 export { compileContext } from './checks/checkProject.js';
 export { changeWords } from './compare/changeWords.js';
+export { numbersOf, valueAt, withValueAt, type DocumentNumber, type ValuePath } from './compare/documentNumbers.js';
+export { partDifferences, withPartOf, type DocumentPart, type PartDifference } from './compare/documentParts.js';
+export { answeredWords, cameWords, partiesWords, touchWords } from './compare/logWords.js';
+export { eventDifferences, runReadingDifferences, type EventDifference, type RunReadingDifference } from './compare/runDifferences.js';
+export { changedDocuments, type ChangedDocument } from './compare/runDocuments.js';
 export { patched, patchOf, type StatePatch } from './compare/statePatch.js';
 export { directionWords, fieldWords, numberWords, unitOf } from './compare/fieldWords.js';
 export { flashLimits, type FlashSort } from './light/flashLimits.js';
@@ -97,6 +102,7 @@ export {
   type WayParty,
   type WayPoint,
 } from './measure/readoutCourse.js';
+export { tracingWays, type DrillWay } from './measure/drillWays.js';
 export { readOut, ReadoutScan, type ReadoutOptions, type Readouts } from './measure/readouts.js';
 export {
   fieldNamePattern,

@@ -68,7 +68,7 @@ export function beginStudio(): void {
   localStorage.clear();
   sessionStorage.clear();
   TestBed.configureTestingModule({
-    providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', children: [] }])],
   });
 }
 

@@ -6,6 +6,7 @@ import { compileSequence, type CompileContext } from '../take/compile.js';
 import { strike } from '../take/strike.js';
 import type { EngineTake } from '../take/take.js';
 import { noticing, type NoticedOptions } from './noticed.js';
+import { withEntryOf } from './entryLists.js';
 import { laneDifferences, type LaneDifference } from './sequenceDifferences.js';
 
 /** One line of a difference table: a number of a lane, or a whole lane that is there in one state only. */
@@ -76,25 +77,15 @@ function struck(sequence: Sequence, { context, payload, options }: WeighedBy): E
  * The sequence with one lane as another state has it: put in its place, added behind the one it stood behind, or taken out.
  * Effects anchored to one that goes are put on contact, so that nothing refers to what is gone.
  */
-export function withLaneOf(sequence: Sequence, other: Sequence, effect: string): Sequence {
+export function withLaneOf<S extends Pick<Sequence, 'effects'>>(sequence: S, other: Pick<Sequence, 'effects'>, effect: string): S {
   const theirs = other.effects.find(({ id }) => id === effect);
-  if (!theirs) {
-    const effects = sequence.effects
-      .filter(({ id }) => id !== effect)
-      .map((one): Effect => (anchoredTo(one) === effect ? { ...one, anchor: { to: 'contact' } } : one));
-    return { ...sequence, effects };
-  }
   const ids = new Set(sequence.effects.map(({ id }) => id));
-  const anchor = anchoredTo(theirs);
+  const anchor = theirs && anchoredTo(theirs);
   // What it hangs on may not be here: then it hangs on contact.
-  const fitted: Effect = anchor !== undefined && !ids.has(anchor) ? { ...theirs, anchor: { to: 'contact' } } : theirs;
-  if (ids.has(effect)) return { ...sequence, effects: sequence.effects.map((one) => (one.id === effect ? fitted : one)) };
-  const behind = other.effects
-    .slice(0, other.effects.indexOf(theirs))
-    .reverse()
-    .find(({ id }) => ids.has(id));
-  const at = behind ? sequence.effects.findIndex(({ id }) => id === behind.id) + 1 : 0;
-  return { ...sequence, effects: [...sequence.effects.slice(0, at), fitted, ...sequence.effects.slice(at)] };
+  const fitted: Effect | undefined = theirs && anchor !== undefined && !ids.has(anchor) ? { ...theirs, anchor: { to: 'contact' } } : theirs;
+  const effects = withEntryOf(sequence.effects, other.effects, effect, fitted);
+  if (theirs) return { ...sequence, effects };
+  return { ...sequence, effects: effects.map((one): Effect => (anchoredTo(one) === effect ? { ...one, anchor: { to: 'contact' } } : one)) };
 }
 
 function anchoredTo({ anchor }: Effect): string | undefined {

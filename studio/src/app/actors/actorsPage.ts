@@ -100,6 +100,8 @@ export class ActorsPage {
     return [...free, ...this.pictures().filter((one) => !free.includes(one))].map(({ id, label }): Option => ({ value: id, label }));
   });
 
+  /** The actor as it was, drawn behind as it is now. */
+  protected readonly ghost = signal<Actor | undefined>(undefined);
   protected readonly views = views;
   /** Share of health at which an actor is shown among its looks. */
   protected readonly worn = signal(1);
@@ -165,10 +167,16 @@ export class ActorsPage {
   });
 
   constructor() {
-    inject(HistoryDesk).follow(() => {
-      const id = this.chosen()?.id;
-      return id === undefined ? undefined : `actors/${id}`;
-    });
+    inject(HistoryDesk).follow(
+      () => {
+        const id = this.chosen()?.id;
+        return id === undefined ? undefined : `actors/${id}`;
+      },
+      ({ document }) => {
+        this.ghost.set(document as Actor);
+        return { away: () => this.ghost.set(undefined), stays: false };
+      },
+    );
     effect(() => this.desk.actor.set(this.chosen()));
     effect(() => {
       const [first] = this.actors();

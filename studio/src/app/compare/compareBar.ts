@@ -48,18 +48,18 @@ import { StrikeService } from '../playback/strikeService';
           >
             Same blow
           </button>
-          <button type="button" class="plain" [attr.aria-pressed]="kept.table()" (click)="kept.table.set(!kept.table())">
-            {{ differing() === 0 ? 'Differences' : 'Differences ' + differing() }}
-          </button>
-          <button
-            type="button"
-            class="plain"
-            title="Put the kept take in the place of the present one, and keep that (J)"
-            (click)="kept.swap()"
-          >
-            Swap
-          </button>
         }
+        <button type="button" class="plain" [attr.aria-pressed]="kept.table()" (click)="kept.table.set(!kept.table())">
+          {{ differing() === 0 ? 'Differences' : 'Differences ' + differing() }}
+        </button>
+        <button
+          type="button"
+          class="plain"
+          title="Put the kept take in the place of the present one, and keep that (J)"
+          (click)="kept.swap()"
+        >
+          Swap
+        </button>
         <button type="button" class="plain" (click)="kept.drop()">Drop</button>
       </div>
       @if (kept.gone(); as gone) {
@@ -110,6 +110,7 @@ export class CompareBar {
   protected readonly rates = turnRates.map((value) => ({ value, label: String(value) }));
   protected readonly differing = computed(() => {
     const [kept, now] = [this.kept.kept(), this.stage()];
+    if (this.kept.what() !== 'sequence') return this.kept.changed().length;
     return kept && now ? laneDifferences(kept.sequence, now.sequence).reduce((sum, { fields }) => sum + Math.max(1, fields.length), 0) : 0;
   });
   /** Where the logs of two drills first part. */

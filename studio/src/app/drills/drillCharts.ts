@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { DrillTake } from '@undatio/core/internal';
+import { DrillTake } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
+import type { StageTake } from '../playback/stageTake';
 import { lineChart } from '../shared/lineChart';
 import { ThemeService } from '../shared/themeService';
 import { seriesOf, type Series } from './chartSeries';
@@ -85,6 +86,8 @@ const dashes = ['solid', 'dashed', 'dotted'] as const;
 })
 export class DrillCharts {
   readonly take = input.required<DrillTake>();
+  /** The kept run, drawn behind the present one. */
+  readonly kept = input<StageTake>();
 
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('host');
   private readonly playback = inject(PlaybackService);
@@ -100,9 +103,11 @@ export class DrillCharts {
       this.theme();
       if (!chart) return;
       const series = seriesOf(take);
+      const run = this.kept()?.run;
+      const before = run instanceof DrillTake && run !== take ? seriesOf(run) : [];
       this.told.set(`${series.map(({ name }) => name).join(', ')} over ${take.duration} seconds`);
       chart.setOption(
-        optionOf(series, take.duration, (token) => getComputedStyle(this.host().nativeElement).getPropertyValue(token).trim()),
+        optionOf(series, before, take.duration, (token) => getComputedStyle(this.host().nativeElement).getPropertyValue(token).trim()),
         true,
       );
     });
@@ -140,8 +145,13 @@ export class DrillCharts {
 }
 
 /** What the chart draws: a panel for each sort of line that there is, one above the other on one clock. */
-function optionOf(series: readonly Series[], length: number, token: (name: string) => string): Record<string, unknown> {
-  const there = panels.filter((panel) => series.some((one) => one.panel === panel));
+function optionOf(
+  series: readonly Series[],
+  before: readonly Series[],
+  length: number,
+  token: (name: string) => string,
+): Record<string, unknown> {
+  const there = panels.filter((panel) => [...series, ...before].some((one) => one.panel === panel));
   const shares = there.map((panel) => (panel === 'health' ? 1.6 : 1));
   const sum = shares.reduce((a, b) => a + b, 0);
   let top = 6;
@@ -151,6 +161,15 @@ function optionOf(series: readonly Series[], length: number, token: (name: strin
     top += height;
     return grid;
   });
+  const inkOf = ({ actor }: Series): string => token(inks[actor % inks.length]);
+  const lineOf = ({ panel, points }: Series) => ({
+    type: 'line',
+    xAxisIndex: there.indexOf(panel),
+    yAxisIndex: there.indexOf(panel),
+    showSymbol: false,
+    data: points,
+  });
+  const ghost = (one: Series) => ({ silent: true, lineStyle: { color: inkOf(one), width: 1.2, type: [3, 3], opacity: 0.75 } });
   const text = { color: token('--faint-ink'), fontSize: 10, fontFamily: token('--mono') };
   const rule = { lineStyle: { color: token('--rule') } };
   return {
@@ -188,16 +207,15 @@ function optionOf(series: readonly Series[], length: number, token: (name: strin
       textStyle: { color: token('--ink'), fontSize: 11 },
       type: 'plain',
     },
-    series: series.map(({ name, actor, panel, points }) => ({
-      name,
-      type: 'line',
-      xAxisIndex: there.indexOf(panel),
-      yAxisIndex: there.indexOf(panel),
-      showSymbol: false,
-      data: points,
-      lineStyle: { color: token(inks[actor % inks.length]), width: 1.6, type: dashes[Math.floor(actor / inks.length) % dashes.length] },
-      itemStyle: { color: token(inks[actor % inks.length]) },
-      areaStyle: panel === 'status' ? { color: token(inks[actor % inks.length]), opacity: 0.16 } : undefined,
-    })),
+    series: [
+      ...before.map((one) => ({ ...lineOf(one), ...ghost(one) })),
+      ...series.map((one) => ({
+        ...lineOf(one),
+        name: one.name,
+        lineStyle: { color: inkOf(one), width: 1.6, type: dashes[Math.floor(one.actor / inks.length) % dashes.length] },
+        itemStyle: { color: inkOf(one) },
+        areaStyle: one.panel === 'status' ? { color: inkOf(one), opacity: 0.16 } : undefined,
+      })),
+    ],
   };
 }

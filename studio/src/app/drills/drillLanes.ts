@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { Drill } from '@undatio/core';
 import type { DrillTake, Verdict } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
+import type { StageTake } from '../playback/stageTake';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { timeMarks } from '../shared/timeMarks';
 import { ActMarks, type LaneScale } from './actMarks';
@@ -48,6 +49,11 @@ const head = 32;
         <path class="flag" [class.bad]="!flag.holds" [attr.d]="'M' + flag.x + ' ' + height() + ' V16 h9 l-3 4 l3 4 h-9'">
           <title>{{ flag.told }}</title>
         </path>
+      }
+      @for (ghost of ghosts(); track $index) {
+        <circle class="ghost" [attr.cx]="ghost.x" [attr.cy]="ghost.y" r="6">
+          <title>{{ ghost.told }}</title>
+        </circle>
       }
       <g undActMarks [drill]="drill()" [take]="take()" [scale]="scale()" [picked]="pickedAct()" (pick)="pickAct.emit($event)" />
       @for (entry of entries(); track entry.at) {
@@ -111,6 +117,12 @@ const head = 32;
     .entry.here circle {
       fill: var(--ink);
     }
+    .ghost {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.2;
+      stroke-dasharray: 2.5 2;
+    }
     .again {
       fill: var(--faint-ink);
     }
@@ -142,6 +154,8 @@ export class DrillLanes {
   readonly picked = input.required<number>();
   readonly pick = output<number>();
   readonly take = input<DrillTake>();
+  /** The kept run, whose script is drawn behind the present one where it is another. */
+  readonly kept = input<StageTake>();
   /** Which of what those of it do is worked on. */
   readonly pickedAct = input(-1);
   readonly pickAct = output<number>();
@@ -184,6 +198,21 @@ export class DrillLanes {
         ),
       };
     });
+  });
+
+  /** Where events and acts of the kept drill stand that stand elsewhere now, or are gone. */
+  protected readonly ghosts = computed(() => {
+    const kept = this.kept()?.lent?.drill;
+    const now = this.drill();
+    if (!kept || kept === now) return [];
+    const rowOf = (id: string | undefined): number => now.actors.findIndex((actor) => actor.id === id);
+    const entry = ({ at, event, source, target }: Drill['script'][number]) => ({ at, row: rowOf(source ?? target), told: event });
+    const act = ({ at, who, do: does }: NonNullable<Drill['acts']>[number]) => ({ at, row: rowOf(who), told: `${who} ${does}` });
+    const marks = (drill: Drill) => [...drill.script.map(entry), ...(drill.acts ?? []).map(act)];
+    const there = new Set(marks(now).map((mark) => JSON.stringify(mark)));
+    return marks(kept)
+      .filter((mark) => !there.has(JSON.stringify(mark)) && mark.at <= now.length)
+      .map(({ at, row, told }) => ({ x: this.x(at), y: this.laneY(Math.max(0, row)) + 13, told: `kept: ${told} at ${at} s` }));
   });
 
   protected readonly flags = computed(() =>

@@ -1,27 +1,12 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { DocumentError, type Actor, type Drill, type KitActor } from '@undatio/core';
-import {
-  bodiesOfRun,
-  DrillTake,
-  runAndJudge,
-  runDrill,
-  type CombatPlan,
-  type DrillRun,
-  type Sight,
-  type Verdict,
-} from '@undatio/core/internal';
-import { StageLoan } from '../playback/stageLoan';
+import type { Drill, Project } from '@undatio/core';
+import { DrillTake, runDrill, type CombatPlan, type Sight } from '@undatio/core/internal';
+import { StageLoan, type OnLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
 import { firstDifference } from './logDifference';
-
-/** A drill as it goes, with what it was held against. */
-export interface Shown {
-  readonly drill: Drill;
-  readonly run: DrillRun;
-  readonly verdicts: readonly Verdict[];
-}
+import { bodiesOfPlayed, loanOf, planFor, playDrill, type Played } from './playedDrill';
 
 /** Owns the drill that is looked at: runs it anew whenever it or the rules change, and puts it on the stage. */
 @Injectable({ providedIn: 'root' })
@@ -34,17 +19,18 @@ export class DrillService {
   /** Another seed than the drill's own. */
   readonly seed = signal<number | undefined>(undefined);
 
-  private readonly stages = computed(() => this.project()?.stages);
+  /** What a drill needs of the project besides what decides: another edit lets no drill go again. */
+  private readonly ground = computed(
+    () => {
+      const { stages, stopBudget } = this.project() ?? {};
+      return { stages, stopBudget };
+    },
+    { equal: (a, b) => a.stages === b.stages && a.stopBudget === b.stopBudget },
+  );
   readonly drill = computed(() => this.project()?.drills.find(({ id }) => id === this.looked()));
-  private readonly attempt = computed((): Shown | string | undefined => {
-    const [plan, drill, seed] = [this.rules.plan(), this.drill(), this.seed()];
-    if (!plan || !drill) return undefined;
-    try {
-      return { drill, ...runAndJudge(plan, drill, { seed, budget: untracked(this.project)?.stopBudget, stages: this.stages() }) };
-    } catch (error) {
-      if (!(error instanceof DocumentError)) throw error;
-      return error.message;
-    }
+  private readonly attempt = computed((): Played | string | undefined => {
+    const [plan, drill] = [this.rules.plan(), this.drill()];
+    return plan && drill && playDrill(this.ground(), plan, drill, this.seed());
   });
   readonly shown = computed(() => {
     const attempt = this.attempt();
@@ -74,17 +60,15 @@ export class DrillService {
   readonly reaches = signal(true);
   /** The same list while nobody changes, so that the stage is not drawn anew. */
   private readonly bodies = computed(
-    (): readonly (Actor & KitActor)[] => {
+    () => {
       const [shown, project] = [this.shown(), this.project()];
-      if (!shown || !project) return [];
-      const { drill, run } = shown;
-      return bodiesOfRun(run, drill.actors, project.actors) as (Actor & KitActor)[];
+      return shown && project ? bodiesOfPlayed(shown, project) : [];
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
   /** What the last edit changed first: the run before it, and the first line of the log that differs. */
   readonly difference = signal<string | undefined>(undefined);
-  private before: Shown | undefined;
+  private before: Played | undefined;
 
   constructor() {
     effect(() => {
@@ -93,6 +77,8 @@ export class DrillService {
         if (drill === undefined || !take) this.stage.giveBack(this);
         else
           this.stage.show(this, {
+            what: 'drill',
+            drill: this.drill(),
             id: `drill ${drill}`,
             label: this.drill()?.label ?? drill,
             take,
@@ -112,6 +98,15 @@ export class DrillService {
     });
   }
 
+  /** How a drill goes in another state of the project, or one sentence why it cannot. */
+  under(project: Project, id: string): OnLoan | string {
+    const drill = project.drills.find((one) => one.id === id);
+    if (!drill) return 'There is no such drill in that state.';
+    const plan = planFor(project);
+    const played = playDrill(project, plan, drill);
+    return typeof played === 'string' ? played : loanOf(played, project, plan);
+  }
+
   /** Looks at a drill; at none, the stage is given back. */
   look(id: string | undefined): void {
     if (id === this.looked()) return;
@@ -127,28 +122,22 @@ export class DrillService {
     return firstDifference(shown.run.log, other.log);
   }
 
-  private readonly known = new WeakMap<Drill, { readonly plan: unknown; readonly stages: unknown; readonly holds: boolean | undefined }>();
+  private readonly known = new WeakMap<Drill, { readonly plan: unknown; readonly ground: unknown; readonly holds: boolean | undefined }>();
 
   /** Whether all that is expected of a drill holds; undefined where nothing is, or nothing can be run. */
   holds(drill: Drill): boolean | undefined {
-    const [plan, stages] = [this.rules.plan(), this.stages()];
+    const [plan, ground] = [this.rules.plan(), this.ground()];
     const before = this.known.get(drill);
-    if (!plan || (before?.plan === plan && before.stages === stages)) return before?.holds;
+    if (!plan || (before?.plan === plan && before.ground === ground)) return before?.holds;
     const holds = drill.expectations.length > 0 ? this.judgedNow(plan, drill) : undefined;
-    this.known.set(drill, { plan, stages, holds });
+    this.known.set(drill, { plan, ground, holds });
     return holds;
   }
 
   private judgedNow(plan: CombatPlan, drill: Drill): boolean {
-    try {
-      return runAndJudge(plan, drill, { budget: untracked(this.project)?.stopBudget, stages: this.stages() }).verdicts.every(
-        (verdict) => verdict.holds,
-      );
-    } catch (error) {
-      if (!(error instanceof DocumentError)) throw error;
-      // What is wrong with it is told where it is looked at.
-      return false;
-    }
+    const played = playDrill(this.ground(), plan, drill);
+    // What is wrong with it is told where it is looked at.
+    return typeof played !== 'string' && played.verdicts.every(({ holds }) => holds);
   }
 
   edit(label: string, change: (drill: Drill) => Drill, gesture?: string): void {

@@ -85,7 +85,7 @@ describe('drills', () => {
       TestBed.tick();
       const take = drills.take();
       if (!take) throw new Error('it runs');
-      loan.show({}, { id: 'another', label: 'Another', take, bodies: [] });
+      loan.show({}, { what: 'drill', id: 'another', label: 'Another', take, bodies: [] });
       drills.look(undefined);
       TestBed.tick();
       expect(strikes.isLent).toBeTrue();

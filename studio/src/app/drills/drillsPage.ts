@@ -15,9 +15,11 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Drill } from '@undatio/core';
+import { RunDifferenceTable } from '../compare/runDifferenceTable';
 import { HistoryDesk } from '../history/historyDesk';
 import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
+import { withDocument } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { ActionService } from '../palette/actionService';
@@ -32,6 +34,7 @@ import { isTyping } from '../shared/typing';
 import type { StageBackground } from '../stage/stageView';
 import { Stage } from '../tune/stage/stage';
 import { Transport } from '../tune/stage/transport';
+import { TrialSheet } from '../tune/trial/trialSheet';
 import { ActEditor } from './actEditor';
 import { CastEditor } from './castEditor';
 import { DrillCharts } from './drillCharts';
@@ -41,6 +44,7 @@ import { DrillLog } from './drillLog';
 import { DrillMap } from './drillMap';
 import { DrillRecorder } from './drillRecorder';
 import { DrillService } from './drillService';
+import { DrillTrial } from './drillTrial';
 import { EntryEditor } from './entryEditor';
 import { ExpectationList } from './expectationList';
 import { StagePlaces } from './stagePlaces';
@@ -65,10 +69,12 @@ const sides = ['log', 'expected', 'event', 'actors', 'map', 'reads'] as const;
     RadioKeys,
     ReadingPanel,
     RouterLink,
+    RunDifferenceTable,
     ScrubNumber,
     Stage,
     StagePlaces,
     Transport,
+    TrialSheet,
   ],
   templateUrl: './drillsPage.html',
   styleUrl: './drillsPage.scss',
@@ -80,7 +86,7 @@ export class DrillsPage {
 
   private readonly projects = inject(ProjectService);
   private readonly playback = inject(PlaybackService);
-  private readonly kept = inject(KeptService);
+  protected readonly kept = inject(KeptService);
   protected readonly recorder = inject(DrillRecorder);
   private readonly keys = inject(KeyMap);
   private readonly actions = inject(ActionService);
@@ -92,6 +98,7 @@ export class DrillsPage {
   /** The same as long as it is the same drill, however that changes. */
   private readonly chosenId = computed(() => this.chosen()?.id);
   protected readonly film = inject(FilmService);
+  protected readonly trial = inject(DrillTrial);
   protected readonly sides = sides;
   protected readonly side = signal<(typeof sides)[number]>('log');
   protected readonly background = signal<StageBackground>('own');
@@ -127,11 +134,23 @@ export class DrillsPage {
       if (this.chosenId() !== undefined)
         afterNextRender(() => host.querySelector('nav li.here')?.scrollIntoView({ block: 'nearest' }), { injector });
     });
-    inject(DestroyRef).onDestroy(() => this.drills.look(undefined));
-    inject(HistoryDesk).follow(() => {
-      const id = this.chosenId();
-      return id === undefined ? undefined : `drills/${id}`;
+    inject(DestroyRef).onDestroy(() => {
+      this.trial.close();
+      this.drills.look(undefined);
     });
+    inject(HistoryDesk).follow(
+      () => {
+        const id = this.chosenId();
+        return id === undefined ? undefined : `drills/${id}`;
+      },
+      ({ key, document, label }) => {
+        const { project } = this.projects;
+        const then = project && withDocument(project, key, document);
+        if (!then) return 'No project is open.';
+        const loan = this.drills.under(then, document.id);
+        return typeof loan === 'string' ? loan : this.kept.beside('drill', () => this.kept.keepRun(loan, label, then));
+      },
+    );
     inject(DestroyRef).onDestroy(
       this.actions.offer({
         'drills.play': () => this.playback.togglePlay(),
@@ -140,7 +159,10 @@ export class DrillsPage {
         'drills.loop': () => this.playback.set({ loop: !this.playback.current.loop }),
         'drills.keep': () => this.kept.keep(),
         'drills.look': () => this.kept.turnLook(),
+        'drills.swap': () => this.kept.swap(),
+        'drills.try': () => this.trial.toggle(),
         'drills.film': () => this.film.toggle(),
+        'drills.ways': () => this.film.toggleWays(),
       }),
     );
   }

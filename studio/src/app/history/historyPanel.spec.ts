@@ -1,6 +1,9 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { beginStudio, openProject, projectWith } from '../../testing';
+import type { Response, Sequence } from '@undatio/core';
+import { DrillTake } from '@undatio/core/internal';
+import { beginStudio, fightProject, openProject, projectWith } from '../../testing';
+import { DrillService } from '../drills/drillService';
 import { KeptService } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
 import type { ProjectService } from '../project/projectService';
@@ -22,8 +25,10 @@ describe('the history of a document', () => {
     http = TestBed.inject(HttpTestingController);
     projects = openProject(project);
     TestBed.inject(StrikeService).choose('blow');
-    TestBed.inject(KeptService);
-    TestBed.inject(HistoryDesk).key.set('sequences/blow');
+    const kept = TestBed.inject(KeptService);
+    const desk = TestBed.inject(HistoryDesk);
+    desk.key.set('sequences/blow');
+    desk.look.set(({ document, label }) => kept.beside('sequence', () => kept.keepState(document as Sequence, label)));
     fixture = TestBed.createComponent(HistoryPanel);
     fixture.detectChanges();
   });
@@ -122,5 +127,63 @@ describe('the history of a document', () => {
     http.expectOne(url).error(new ProgressEvent('error'));
     fixture.detectChanges();
     expect(text('[role=alert]').length).toBe(1);
+  });
+
+  it('takes one lane from a state that is looked at', () => {
+    list();
+    press('Look');
+    const lanes = [{ ...sequence.effects[0], duration: 0.1 }];
+    http.expectOne(`${url}/2`).flush({ number: 2, document: { ...before, effects: lanes } });
+    fixture.detectChanges();
+    expect(text('footer li span')).toEqual(['label Blow → As it was', 'flash Duration 0.2 → 0.1 s']);
+    press('Take', 1);
+    expect(projects.sequence('blow')?.effects[0].duration).toBe(0.1);
+    expect(projects.sequence('blow')?.label).toBe('Blow');
+    expect(text('footer li span')).toEqual(['label Blow → As it was']);
+    projects.undo();
+    expect(projects.sequence('blow')?.effects[0].duration).toBe(0.2);
+  });
+});
+
+describe('the history of a ladder', () => {
+  const ladderUrl = '/api/projects/spec/history/responses/lance-hit';
+
+  it('gives back one rung, and shows a drill with the ladder as it was beside the drill as it goes now', async () => {
+    beginStudio();
+    const http = TestBed.inject(HttpTestingController);
+    const projects = openProject(fightProject());
+    const kept = TestBed.inject(KeptService);
+    TestBed.inject(HistoryDesk).show('responses/lance-hit');
+    const fixture = TestBed.createComponent(HistoryPanel);
+    fixture.detectChanges();
+    const ladder = projects.read('responses/lance-hit') as Response;
+    http.expectOne(ladderUrl).flush({ states: [2, 1].map((number) => ({ number, at, words: ['a change'] })) });
+    fixture.detectChanges();
+    const element = fixture.nativeElement as HTMLElement;
+    const press = (name: RegExp): void => {
+      [...element.querySelectorAll('button')].find((one) => name.test(one.getAttribute('aria-label') ?? one.textContent ?? ''))?.click();
+      fixture.detectChanges();
+    };
+    press(/^Look at/);
+    const bare = {
+      ...ladder,
+      rungs: ladder.rungs.filter(({ id }) => id !== 'parried').map((rung) => ({ ...rung, then: rung.then.slice(0, 1) })),
+    };
+    http.expectOne(`${ladderUrl}/1`).flush({ number: 1, document: bare });
+    fixture.detectChanges();
+    const told = [...element.querySelectorAll('footer li span')].map((one) => one.textContent?.replace(/\s+/g, ' ').trim());
+    expect(told).toEqual(['lit then, 2 removed', 'hit then, 2 removed', 'parried was not there']);
+    press(/^Take parried/);
+    expect((projects.read('responses/lance-hit') as Response).rungs.map(({ id }) => id)).toEqual(['lit', 'hit']);
+    projects.undo();
+    press(/^See it/);
+    const drills = TestBed.inject(DrillService);
+    drills.look('two-blows');
+    TestBed.tick();
+    // Nothing burns and nothing is played with the ladder as it was.
+    const run = kept.kept()?.stage.run;
+    expect(run instanceof DrillTake && [run.histories.health('m', 4), run.run.cues.length]).toEqual([16, 0]);
+    expect(drills.take()?.histories.health('m', 4)).toBeCloseTo(8, 6);
+    await fixture.whenStable();
   });
 });

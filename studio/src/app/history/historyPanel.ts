@@ -1,22 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, linkedSignal, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Sequence } from '@undatio/core';
+import { partDifferences, withPartOf, type PartDifference } from '@undatio/core/internal';
 import { filter, map, merge } from 'rxjs';
-import { KeptService, type Kept } from '../playback/keptService';
-import { parseDocument, type DocumentKey, type EditableDocument } from '../project/documentKey';
+import { DrillService } from '../drills/drillService';
+import { KeptService, type Looked } from '../playback/keptService';
+import { parseDocument, split, withDocument, type DocumentKey, type EditableDocument } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
+import { ScreenAddress } from '../project/screenAddress';
 import { ago } from '../projects/ago';
 import { toldOf } from '../projects/shelfApi';
+import { Choice } from '../shared/choice';
 import { HistoryApi, type KeptState } from './historyApi';
 import { HistoryDesk } from './historyDesk';
 
 /** States that are shown at first, and with each further asking. */
 const atOnce = 100;
 
-/** What a document was before: every stored state with what changed; looked at beside the present one, restored, named. */
+/** A state that is looked at. */
+interface LookedState {
+  readonly number: number;
+  readonly key: DocumentKey;
+  readonly document: EditableDocument;
+  readonly label: string;
+  /** How it is shown; undefined where it can only be read. */
+  readonly shown: Looked | undefined;
+}
+
+/** What a document was before: every stored state with what changed; looked at beside the present one, whole or part by part taken over, named. */
 @Component({
   selector: 'und-history-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Choice],
   template: `
     <section role="region" aria-label="History">
       <header>
@@ -32,18 +46,18 @@ const atOnce = 100;
         }
         <ol>
           @for (state of shown(); track state.number; let first = $first) {
-            <li [class.looked]="looked() === state.number">
+            <li [class.looked]="looked()?.number === state.number">
               <div class="line">
                 <time class="field-label" [title]="state.at" [attr.datetime]="state.at">{{ when(state) }}</time>
                 @if (first) {
                   <span class="field-label">as it is</span>
                 }
                 <span class="does">
-                  @if (isSequence() && !first) {
+                  @if (!first) {
                     <button
                       type="button"
                       class="plain"
-                      [attr.aria-pressed]="looked() === state.number"
+                      [attr.aria-pressed]="looked()?.number === state.number"
                       [attr.aria-label]="'Look at ' + saying(state)"
                       (click)="look(state)"
                     >
@@ -81,10 +95,42 @@ const atOnce = 100;
       } @else if (!failed()) {
         <p role="status">Reading the history…</p>
       }
-      @if (looked() !== undefined) {
+      @if (looked(); as looked) {
         <footer>
-          <span class="field-label">It stands beside the present one until this closes.</span>
-          <button type="button" class="plain" (click)="keepLooked()">Keep it</button>
+          @if (looked.shown; as shown) {
+            <p class="line">
+              <span class="field-label">It stands beside the present one until this closes.</span>
+              @if (shown.stays) {
+                <button type="button" class="plain does" (click)="keepLooked()">Keep it</button>
+              }
+            </p>
+          }
+          @if (drills().length > 0) {
+            <p class="line">
+              <label class="field-label" for="history-drill">in the drill</label>
+              <und-choice inputId="history-drill" [options]="drills()" [value]="drill()" (changed)="drill.set($event)" />
+              <button type="button" class="plain does" (click)="seeInDrill(looked)">See it</button>
+            </p>
+          }
+          <ul aria-label="What of it to take">
+            @for (part of parts(); track part.field + part.entry) {
+              <li class="line">
+                <span
+                  ><b>{{ part.name }}</b> {{ part.told }}</span
+                >
+                <button
+                  type="button"
+                  class="plain does"
+                  [attr.aria-label]="'Take ' + part.name + ' from ' + looked.label"
+                  (click)="take(looked, part)"
+                >
+                  Take
+                </button>
+              </li>
+            } @empty {
+              <li class="field-label">It is as the present one is.</li>
+            }
+          </ul>
         </footer>
       }
     </section>
@@ -96,6 +142,8 @@ export class HistoryPanel {
   private readonly api = inject(HistoryApi);
   private readonly projects = inject(ProjectService);
   private readonly kept = inject(KeptService);
+  private readonly inDrills = inject(DrillService);
+  private readonly address = inject(ScreenAddress);
   private readonly project = toSignal(this.projects.project$);
   /** Counts what was saved: each time, there may be one more state. */
   private readonly saves = toSignal(merge(this.projects.save$.pipe(filter(({ type }) => type === 'saved'))).pipe(map((_state, i) => i)), {
@@ -106,11 +154,34 @@ export class HistoryPanel {
   protected readonly failed = signal('');
   protected readonly count = signal(atOnce);
   protected readonly shown = computed(() => this.states()?.slice(0, this.count()) ?? []);
-  protected readonly looked = signal<number | undefined>(undefined);
-  /** What was kept before a state was looked at, to be there again. */
-  private before: { readonly kept: Kept | undefined } | undefined;
-
-  protected readonly isSequence = computed(() => this.desk.key()?.startsWith('sequences/') === true);
+  protected readonly looked = signal<LookedState | undefined>(undefined);
+  /** What of the state that is looked at is not as it is now. */
+  protected readonly parts = computed(() => {
+    this.project();
+    const looked = this.looked();
+    const present = looked && this.projects.read(looked.key);
+    // It is told from the present state: what would come of taking it.
+    return looked && present
+      ? partDifferences(present, looked.document).map((part) => ({
+          ...part,
+          told: part.change === 'changed' ? part.words.join('; ') : part.change === 'added' ? 'is not there now' : 'was not there',
+        }))
+      : [];
+  });
+  /** Drills in which an old state of what decides can be seen, those that have to do with it first. */
+  protected readonly drills = computed(() => {
+    const [project, looked] = [this.project(), this.looked()];
+    const [collection = '', id] = looked ? split(looked.key) : [];
+    if (!project || !['responses', 'events', 'statuses', 'actors'].includes(collection)) return [];
+    const name = collection === 'responses' ? (project.responses.find((one) => one.id === id)?.event ?? id) : id;
+    const names = project.drills.map((drill) => ({
+      value: drill.id,
+      label: drill.label,
+      has: JSON.stringify(drill).includes(`"${name}"`),
+    }));
+    return names.sort((a, b) => Number(b.has) - Number(a.has));
+  });
+  protected readonly drill = linkedSignal(() => this.drills().at(0)?.value ?? '');
   protected readonly name = computed(() => {
     this.project();
     const key = this.desk.key();
@@ -167,25 +238,42 @@ export class HistoryPanel {
   }
 
   protected look(state: KeptState): void {
-    if (this.looked() === state.number) return this.putBack();
-    this.read(state, (document) => {
-      this.before ??= { kept: this.kept.kept() };
-      this.kept.keepState(document as Sequence, this.saying(state));
-      this.looked.set(state.number);
+    const again = this.looked()?.number === state.number;
+    this.putBack();
+    if (again) return;
+    this.read(state, (document, key) => {
+      const label = this.saying(state);
+      const shown = this.desk.look()?.({ key, document, label });
+      if (typeof shown === 'string') this.failed.set(shown);
+      else this.looked.set({ number: state.number, key, document, label, shown });
     });
   }
 
   /** The state that is looked at stays kept when the history is closed. */
   protected keepLooked(): void {
-    this.before = undefined;
     this.looked.set(undefined);
     this.desk.open.set(false);
   }
 
   private putBack(): void {
-    if (this.before) this.kept.putBack(this.before.kept);
-    this.before = undefined;
+    this.looked()?.shown?.away();
     this.looked.set(undefined);
+  }
+
+  /** Keeps how a drill goes with the old state, and shows it beside how it goes now. */
+  protected seeInDrill({ key, document, label }: LookedState): void {
+    const { project } = this.projects;
+    const [id, name] = [this.drill(), this.name()];
+    if (!project) return;
+    const loan = this.inDrills.under(withDocument(project, key, document), id);
+    if (typeof loan === 'string') return this.failed.set(loan);
+    this.kept.keepRun(loan, `${name}, ${label}`, withDocument(project, key, document));
+    this.address.turnTo('drills', [id]);
+  }
+
+  /** Takes one part over from the state that is looked at, as one step to undo. */
+  protected take({ key, document, label }: LookedState, part: PartDifference): void {
+    this.projects.editDocument(key, `take ${part.name} from ${label}`, (now) => withPartOf(now, document as typeof now, part));
   }
 
   /** Puts a state in the place of the present one, as one step to undo. */

@@ -1,11 +1,12 @@
 import { inject, Injectable } from '@angular/core';
-import type { Actor } from '@undatio/core';
+import type { Actor, Sequence } from '@undatio/core';
 import type { DrillTake } from '@undatio/core/internal';
 import { StageSetUps } from '../stage/stageSetUps';
+import type { Lent, StageTake } from './stageTake';
 import { StrikeService } from './strikeService';
 
 /** What a borrower has on the stage. */
-export interface OnLoan {
+export interface OnLoan extends Lent {
   readonly id: string;
   /** What people call it. */
   readonly label: string;
@@ -15,6 +16,12 @@ export interface OnLoan {
   readonly stage?: string | undefined;
 }
 
+/** What a borrower has on the stage, as a take like any other. */
+export function loanTake({ id, label, take, what, drill }: OnLoan): StageTake {
+  const sequence: Sequence = { id, label, event: '', note: '', effects: [] };
+  return { sequence, event: undefined, take: undefined, run: take, problem: undefined, solo: [], lent: { what, drill } };
+}
+
 /** The stage, lent to one after another: what somebody else has put there meanwhile is not taken away. */
 @Injectable({ providedIn: 'root' })
 export class StageLoan {
@@ -22,9 +29,10 @@ export class StageLoan {
   private readonly stages = inject(StageSetUps);
   private borrower: object | undefined;
 
-  show(borrower: object, { id, label, take, bodies, stage }: OnLoan): void {
+  show(borrower: object, loan: OnLoan): void {
+    const { bodies, stage } = loan;
     this.borrower = borrower;
-    this.strikes.showDrill({ id, label }, take);
+    this.strikes.lend(loanTake(loan));
     this.stages.lend(bodies.length > 0 ? bodies : undefined, stage);
   }
 
@@ -32,7 +40,7 @@ export class StageLoan {
   giveBack(borrower: object): void {
     if (this.borrower !== borrower) return;
     this.borrower = undefined;
-    this.strikes.showDrill(undefined, undefined);
+    this.strikes.lend(undefined);
     this.stages.lend(undefined);
   }
 }

@@ -1,4 +1,4 @@
-import type { Comfort, EventType, Frame, Payload, Sequence } from '@undatio/core';
+import type { Comfort, Drill, EventType, Frame, Payload, Sequence } from '@undatio/core';
 import { DrillTake, RapidFire, type DrillFrame, type EngineTake, type RapidFrame } from '@undatio/core/internal';
 
 /** What is struck next. */
@@ -47,6 +47,13 @@ export function sampler(run: Run): (t: number) => Frame | RapidFrame | DrillFram
   return (t) => run.sample(t, frame);
 }
 
+/** What is on the stage instead of a strike: a drill, or what comes of a moment. */
+export interface Lent {
+  readonly what: 'drill' | 'moment';
+  /** The document, of a drill. */
+  readonly drill?: Drill | undefined;
+}
+
 /** The take on the stage, or why there is none. */
 export interface StageTake {
   readonly sequence: Sequence;
@@ -55,6 +62,7 @@ export interface StageTake {
   /** What is played: the take alone, or many blows in rapid fire. */
   readonly run: Run | undefined;
   readonly problem: string | undefined;
+  readonly lent?: Lent;
   /** The soloed effects that are still there: one that was removed silences nobody. */
   readonly solo: readonly string[];
 }

@@ -1,6 +1,5 @@
 import { inject, Injectable } from '@angular/core';
 import type { Comfort, EventType, Payload, Project, Sequence } from '@undatio/core';
-import type { DrillTake } from '@undatio/core/internal';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, of, shareReplay, switchMap } from 'rxjs';
 import { ProjectService } from '../project/projectService';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -29,8 +28,8 @@ export class StrikeService {
 
   readonly settings$ = this.settings.asObservable();
 
-  /** A drill that is on the stage instead of a strike. */
-  private readonly drill = new BehaviorSubject<StageTake | undefined>(undefined);
+  /** What is on the stage instead of a strike. */
+  private readonly lent = new BehaviorSubject<StageTake | undefined>(undefined);
 
   /** Emits a new take whenever the sequence, the payload, the seed or the soloed lanes change. */
   private readonly struck$ = combineLatest([this.stages.project$, this.settings]).pipe(
@@ -47,20 +46,19 @@ export class StrikeService {
     map(({ project, settings, sequence }) => this.striker.strike(project, settings, sequence)),
   );
   /** What is on the stage: the drill that is shown, or the strike. */
-  readonly stage$ = this.drill.pipe(
-    switchMap((drill) => (drill ? of(drill) : this.struck$)),
+  readonly stage$ = this.lent.pipe(
+    switchMap((lent) => (lent ? of(lent) : this.struck$)),
     shareReplay({ bufferSize: 1, refCount: false }),
   );
 
   /** Whether a drill is on the stage. */
   get isLent(): boolean {
-    return this.drill.value !== undefined;
+    return this.lent.value !== undefined;
   }
 
-  /** Puts a drill on the stage; without one, what is struck is there again. */
-  showDrill(named: { readonly id: string; readonly label: string } | undefined, run: DrillTake | undefined): void {
-    const sequence: Sequence = { ...(named ?? { id: '', label: '' }), event: '', note: '', effects: [] };
-    this.drill.next(run && { sequence, event: undefined, take: undefined, run, problem: undefined, solo: [] });
+  /** Puts something else on the stage; without it, what is struck is there again. */
+  lend(take: StageTake | undefined): void {
+    this.lent.next(take);
   }
 
   get current(): StrikeSettings {

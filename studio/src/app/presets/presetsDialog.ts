@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Effect, Preset } from '@undatio/core';
 import { effectKinds, fieldsOfKind } from '@undatio/core/internal';
+import { HistoryDesk } from '../history/historyDesk';
 import { StrikeService } from '../playback/strikeService';
 import { ScreenAddress } from '../project/screenAddress';
 import { Dialog } from '../shared/dialog';
@@ -85,6 +86,7 @@ import { PresetService } from './presetService';
                 Place here, following
               </button>
               <button type="button" class="plain" title="Its lanes go on alone" (click)="place(preset, 'free')">Place here, free</button>
+              <button type="button" class="plain" title="What it was before" (click)="lookBack(preset)">History</button>
               <button type="button" class="plain" title="Its lanes stay where they are, free" (click)="presets.remove(preset)">
                 Remove
               </button>
@@ -100,6 +102,7 @@ export class PresetsDialog {
   protected readonly presets = inject(PresetService);
   private readonly selection = inject(LaneSelection);
   private readonly address = inject(ScreenAddress);
+  private readonly histories = inject(HistoryDesk);
   private readonly stage = toSignal(inject(StrikeService).stage$);
   protected readonly picked = signal<string | undefined>(undefined);
   /** Why a preset was not placed. */
@@ -110,6 +113,11 @@ export class PresetsDialog {
     const { size } = this.chosen();
     return size === 0 ? 'No lanes are chosen' : `Save the ${size === 1 ? 'chosen lane' : `${size} chosen lanes`} as`;
   });
+
+  protected lookBack(preset: Preset): void {
+    this.presets.open.set(false);
+    this.histories.show(`presets/${preset.id}`);
+  }
 
   protected save(box: HTMLInputElement): void {
     const label = box.value.trim();

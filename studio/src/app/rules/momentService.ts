@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Actor, Drill, EventType, KitActor, Payload, Rung } from '@undatio/core';
+import type { Actor, Drill, EventType, KitActor, Payload, Project, Rung } from '@undatio/core';
 import {
   bodiesOf,
   completePayload,
@@ -10,11 +10,13 @@ import {
   probe,
   probeConditions,
   runMoment,
+  type CombatPlan,
   type Moment,
   type ProbedParty,
   type RungAnswer,
   type StandingBody,
 } from '@undatio/core/internal';
+import { planFor } from '../drills/playedDrill';
 import type { OnLoan } from '../playback/stageLoan';
 import { StageSetUps } from '../stage/stageSetUps';
 import { castAt } from './momentCast';
@@ -62,9 +64,13 @@ export class MomentService {
   readonly cast = computed(() => castAt(this.staged()?.project.actors ?? [], this.parties()), { equal: isSame });
   /** What the ladder is asked: with whoever takes part, and every field of the payload. */
   readonly asked = computed((): Moment | undefined => {
-    const [plan, event] = [this.rules.plan(), this.event()];
-    const known = event && plan?.events.get(event.id);
-    if (!plan || !event || !known) return undefined;
+    const plan = this.rules.plan();
+    return plan && this.askedOf(plan, this.event());
+  });
+
+  private askedOf(plan: CombatPlan, event: EventType | undefined): Moment | undefined {
+    const known = event && plan.events.get(event.id);
+    if (!known) return undefined;
     const { payload, source, target, turn, since, seed } = this.tried();
     const party = (id: 'source' | 'target', state: PartyState): ProbedParty | undefined => {
       const actor = plan.actors.get(state.actor);
@@ -80,7 +86,7 @@ export class MomentService {
       since,
       seed,
     };
-  });
+  }
 
   private readonly bodies = computed(() => this.bodiesFor(this.cast()), { equal: isSame });
 
@@ -90,9 +96,22 @@ export class MomentService {
 
   /** What comes of it, for the stage. */
   readonly shown = computed((): OnLoan | undefined => {
-    const [plan, event, asked, cast] = [this.rules.plan(), this.event(), this.asked(), this.cast()];
-    const known = event && plan?.events.get(event.id);
-    if (!plan || !known || !asked) return undefined;
+    const plan = this.rules.plan();
+    return plan && this.shownBy(plan, this.event());
+  });
+
+  /** What would come of the same moment in another state of the project; undefined where nothing can be told. */
+  under(project: Project): OnLoan | undefined {
+    return this.shownBy(
+      planFor(project),
+      project.events.find(({ id }) => id === this.event()?.id),
+    );
+  }
+
+  private shownBy(plan: CombatPlan, event: EventType | undefined): OnLoan | undefined {
+    const [asked, cast] = [this.askedOf(plan, event), this.cast()];
+    const known = event && plan.events.get(event.id);
+    if (!known || !asked) return undefined;
     const others = cast.flatMap(({ id, actor, place }) => {
       const who = id === 'source' || id === 'target' ? undefined : plan.actors.get(actor);
       return who ? [{ id, actor: who, ...place }] : [];
@@ -101,8 +120,14 @@ export class MomentService {
     const run = runMoment(plan, known, asked, stage, followed, this.staged()?.project.stopBudget);
     const joined = joinedIn(run);
     const bodies = joined.length === 0 ? this.bodies() : this.bodiesFor([...cast, ...joined]);
-    return { id: `moment of ${known.id}`, label: known.id, take: new DrillTake({ run, bodies, planOf: plan.planOf }), bodies };
-  });
+    return {
+      what: 'moment',
+      id: `moment of ${known.id}`,
+      label: known.id,
+      take: new DrillTake({ run, bodies, planOf: plan.planOf }),
+      bodies,
+    };
+  }
 
   private placeOf(id: 'source' | 'target'): Drill['actors'][number]['place'] {
     return this.cast().find((one) => one.id === id)?.place ?? { x: 0, y: 0 };

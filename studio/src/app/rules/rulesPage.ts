@@ -3,13 +3,17 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { storedSettingsOf, type EventType } from '@undatio/core';
 import { identifierPattern } from '@undatio/core/internal';
-import { HistoryDesk } from '../history/historyDesk';
+import { RunDifferenceTable } from '../compare/runDifferenceTable';
+import { HistoryDesk, type OldState } from '../history/historyDesk';
+import { ActionService } from '../palette/actionService';
+import { KeptService, type Looked } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { StageLoan } from '../playback/stageLoan';
-import type { DocumentKey } from '../project/documentKey';
+import { withDocument, type DocumentKey } from '../project/documentKey';
 import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
+import { KeyMap } from '../shared/keyMap';
 import { isTyping } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
@@ -34,7 +38,7 @@ const views = [
 @Component({
   selector: 'und-rules-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Coverage, EventFields, EventHarm, Ladder, MomentPad, RouterLink, SignaturePicture, Stage, StatusesView],
+  imports: [Coverage, EventFields, EventHarm, Ladder, MomentPad, RouterLink, RunDifferenceTable, SignaturePicture, Stage, StatusesView],
   templateUrl: './rulesPage.html',
   styleUrl: './rulesPage.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -48,6 +52,9 @@ export class RulesPage {
   private readonly rules = inject(RulesService);
   private readonly playback = inject(PlaybackService);
   private readonly stage = inject(StageLoan);
+  protected readonly kept = inject(KeptService);
+  private readonly keys = inject(KeyMap);
+  private readonly actions = inject(ActionService);
   protected readonly address = inject(ScreenAddress);
   protected readonly signatures = inject(SignatureService);
   protected readonly project = toSignal(this.projects.project$);
@@ -73,12 +80,23 @@ export class RulesPage {
   protected readonly canStrike = computed(() => this.moments.shown() !== undefined);
 
   constructor() {
+    inject(DestroyRef).onDestroy(
+      this.actions.offer({
+        'rules.strike': () => this.strike(),
+        'rules.keep': () => this.kept.keep(),
+        'rules.look': () => this.kept.turnLook(),
+        'rules.swap': () => this.kept.swap(),
+      }),
+    );
     // Of the ladder that is shown, or of the event where nothing decides yet.
-    inject(HistoryDesk).follow(() => {
-      const event = this.chosen()?.id;
-      const response = this.project()?.responses.find((one) => one.event === event);
-      return response ? `responses/${response.id}` : event === undefined ? undefined : `events/${event}`;
-    });
+    inject(HistoryDesk).follow(
+      () => {
+        const event = this.chosen()?.id;
+        const response = this.project()?.responses.find((one) => one.event === event);
+        return response ? `responses/${response.id}` : event === undefined ? undefined : `events/${event}`;
+      },
+      (state) => this.lookAt(state),
+    );
     effect(() => {
       const [first] = this.events();
       if (first && !this.chosen() && this.view() === undefined) this.address.turnTo('rules', [first.id], { replaceUrl: true });
@@ -164,6 +182,15 @@ export class RulesPage {
     const { note: _, ...without } = event;
     if (note === (event.note ?? '')) return;
     this.projects.editDocument(`events/${event.id}`, `describe ${event.label}`, () => (note === '' ? without : { ...event, note }));
+  }
+
+  /** What comes of this moment with an old state of what decides, beside what comes of it now. */
+  private lookAt({ key, document, label }: OldState): Looked | string {
+    const { project } = this.projects;
+    const then = project && withDocument(project, key, document);
+    const loan = then && this.moments.under(then);
+    if (!then || !loan) return 'Nothing can be told of this moment in that state.';
+    return this.kept.beside('moment', () => this.kept.keepRun(loan, label, then));
   }
 
   /** What is struck here now, becomes the event's sample. */
@@ -261,9 +288,11 @@ export class RulesPage {
 
   protected key(event: KeyboardEvent): void {
     const { target } = event;
-    if (event.key !== ' ' || event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
-    if (target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]')) return;
+    if (event.altKey || isTyping(event)) return;
+    const id = this.keys.actionOf('rules', event);
+    const own = target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]');
+    if (id === undefined || own) return;
     event.preventDefault();
-    this.strike();
+    this.actions.run(id);
   }
 }

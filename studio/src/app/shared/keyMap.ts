@@ -1,7 +1,7 @@
 import { Injectable, signal } from '@angular/core';
 
 /** Where keys are heard: on every screen, on a screen, or while a lane has the focus. */
-export const keyPlaces = { everywhere: 'Everywhere', tune: 'Tune', lane: 'On a lane', drills: 'Drills' } as const;
+export const keyPlaces = { everywhere: 'Everywhere', tune: 'Tune', lane: 'On a lane', drills: 'Drills', rules: 'Rules' } as const;
 export type KeyPlace = keyof typeof keyPlaces;
 
 /** Something that a key does. */
@@ -59,8 +59,15 @@ export const keyActions = [
   action('drills', 'loop', 'loop', 'l'),
   action('drills', 'keep', 'keep this run to compare with', 'k'),
   action('drills', 'look', 'look at the kept run another way', 'c'),
+  action('drills', 'swap', 'swap with the kept run', 'j'),
+  action('drills', 'try', 'trial sheet', 't'),
   action('drills', 'film', 'film strip', 'v'),
+  action('drills', 'ways', 'ways of bodies and view', 'o'),
   action('drills', 'mix', 'all of it as sound', 'w'),
+  action('rules', 'strike', 'strike the moment', 'Space'),
+  action('rules', 'keep', 'keep what comes of it to compare with', 'k'),
+  action('rules', 'look', 'look at what is kept another way', 'c'),
+  action('rules', 'swap', 'swap with what is kept', 'j'),
 ] as const;
 
 const storage = 'undatio.keys';

@@ -16,10 +16,14 @@ export interface SmallStages {
 }
 
 /**
- * A painter of small stages with who stands on the stage now, before a background and in a size that may change. It lives as long
+ * A painter of small stages with who stands on the stage now, or with `others`, before a background and in a size that may change. It lives as long
  * as the component. For where that is constructed: whoever draws draws anew when the background or the size has changed.
  */
-export function smallStages(background: () => StageBackground, size: () => CellSize): SmallStages {
+export function smallStages(
+  background: () => StageBackground,
+  size: () => CellSize,
+  others: () => OnStage | undefined = () => undefined,
+): SmallStages {
   const [api, destroyed] = [inject(ProjectApi), inject(DestroyRef)];
   const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   // An edit that changes nothing of how the stage looks makes no painter anew.
@@ -42,7 +46,7 @@ export function smallStages(background: () => StageBackground, size: () => CellS
   };
 
   effect(() => {
-    const on = onStage();
+    const on = others() ?? onStage();
     if (on) untracked(() => void furnish(on));
   });
   effect(() => painter()?.setBackground(background()));

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { Sequence } from '@undatio/core';
 import { AudioService } from '../playback/audioService';
 import { CourseService } from '../compare/courseService';
 import { DifferenceTable } from '../compare/differenceTable';
@@ -55,7 +56,7 @@ import { TrialSheet } from './trial/trialSheet';
       <und-ribbon />
       @if (trial.open()) {
         @defer (when trial.open()) {
-          <und-trial-sheet [background]="background()" />
+          <und-trial-sheet [desk]="trial" [background]="background()" />
         } @placeholder {
           <p class="sheet-comes" role="status">The sheet is coming…</p>
         }
@@ -263,12 +264,15 @@ export class TunePage {
     'tune.try': () => this.trial.toggle(),
     'tune.film': () => this.film.toggle(),
     'tune.reads': () => this.reading.toggle(),
-    'tune.ways': () => this.film.ways.update((shown) => !shown),
+    'tune.ways': () => this.film.toggleWays(),
   };
 
   constructor() {
     inject(DestroyRef).onDestroy(this.actions.offer(this.doing));
-    inject(HistoryDesk).follow(() => (this.there() ? `sequences/${this.sequence()}` : undefined));
+    inject(HistoryDesk).follow(
+      () => (this.there() ? `sequences/${this.sequence()}` : undefined),
+      ({ document, label }) => this.kept.beside('sequence', () => this.kept.keepState(document as Sequence, label)),
+    );
     // Made with the page, so that clips are decoded before the first strike.
     inject(AudioService);
     inject(HandService);

@@ -55,6 +55,11 @@ export class FilmService {
     this.lookedAt.set(this.player.time);
   }
 
+  toggleWays(): void {
+    this.aboutHere();
+    this.ways.update((shown) => !shown);
+  }
+
   toggle(): void {
     this.aboutHere();
     this.open.update((open) => !open);

@@ -1,17 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import { compileContext, waysOf, wayParties, type EngineTake, type WayParty, type WayPoint } from '@undatio/core/internal';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { compileContext, DrillTake, tracingWays, waysOf, wayParties, type DrillWay, type WayPoint } from '@undatio/core/internal';
+import { distinctUntilChanged, filter, map, of, startWith, switchMap, type Observable } from 'rxjs';
+import { inSlices } from '../../playback/inSlices';
 import { KeptService } from '../../playback/keptService';
+import type { StageTake } from '../../playback/stageTake';
 import { StrikeService } from '../../playback/strikeService';
 import { stageWindow } from '../../stage/stageWindow';
 import { FilmService } from './filmService';
 
+/** A way about the contact point: whose it is, and in which part. */
+interface Way {
+  readonly who: string;
+  readonly party: 'source' | 'target' | 'other' | 'view';
+  readonly points: readonly WayPoint[];
+}
+
 /** One way as it is drawn: a line, and where each frame of it lies. */
-interface DrawnWay {
-  readonly party: WayParty;
+interface DrawnWay extends Pick<Way, 'who' | 'party'> {
   readonly path: string;
   readonly marks: readonly WayPoint[];
 }
+
+/** Seconds of a drill in which frames are marked, about what its film is about. */
+const marked = 1;
 
 /** The ways that bodies and view go, laid over the stage with a mark for each frame; the kept ones behind them. */
 @Component({
@@ -21,10 +33,10 @@ interface DrawnWay {
     @if (film.ways()) {
       <svg role="img" [attr.aria-label]="told()">
         <g [attr.transform]="window.transform()">
-          @for (way of keptWays(); track way.party) {
+          @for (way of keptWays(); track way.who) {
             <path class="kept" [attr.d]="way.path" />
           }
-          @for (way of ways(); track way.party) {
+          @for (way of ways(); track way.who) {
             <path [class]="way.party" [attr.d]="way.path" />
             @for (mark of way.marks; track $index) {
               <circle [class]="way.party" [attr.cx]="mark.x" [attr.cy]="mark.y" [attr.r]="2.2 / window.scale()" />
@@ -62,8 +74,13 @@ interface DrawnWay {
       stroke: #74d3dc;
       fill: #74d3dc;
     }
+    .other {
+      stroke: #b9d98a;
+      fill: #b9d98a;
+    }
     path.source,
     path.target,
+    path.other,
     path.view {
       fill: none;
     }
@@ -78,7 +95,10 @@ export class StageWays {
   protected readonly film = inject(FilmService);
   private readonly kept = inject(KeptService);
   private readonly stage = toSignal(inject(StrikeService).stage$);
-  protected readonly window = stageWindow();
+  protected readonly window = stageWindow(() => {
+    const run = this.stage()?.run;
+    return run instanceof DrillTake ? run.sight : undefined;
+  });
   private readonly places = computed(() => {
     const on = this.window.onStage();
     const standing = on && compileContext(on.project).standing.places;
@@ -86,23 +106,61 @@ export class StageWays {
     return { source: standing?.source ?? at, target: standing?.target ?? at, view: at };
   });
 
-  protected readonly ways = computed(() => this.drawn(this.stage()?.take, true));
-  protected readonly keptWays = computed(() => this.drawn(this.kept.shown()?.take, false));
+  private readonly traced = this.tracing(() => this.stage());
+  private readonly keptTraced = this.tracing(() => this.kept.shown());
+  protected readonly ways = computed(() => this.traced().map((way) => this.drawn(way, true)));
+  protected readonly keptWays = computed(() => this.keptTraced().map((way) => this.drawn(way, false)));
   protected readonly told = computed(() => {
-    const names = this.ways().map(({ party }) => party);
+    const names = this.ways().map(({ who }) => who);
     return names.length > 0 ? `Ways of ${names.join(', ')}` : 'Nobody leaves their place';
   });
 
-  private drawn(take: EngineTake | undefined, marked: boolean): DrawnWay[] {
-    if (!take || !this.film.ways()) return [];
-    const ways = waysOf(take);
+  /** The ways of what is on a stage: those of a drill a slice of each frame, so that nothing waits for them. */
+  private tracing(of$: () => StageTake | undefined): () => readonly Way[] {
+    const asked = computed(() => (this.film.ways() ? of$() : undefined));
+    return toSignal(
+      toObservable(asked).pipe(
+        distinctUntilChanged(),
+        switchMap((stage): Observable<readonly Way[]> => {
+          if (!(stage?.run instanceof DrillTake)) return of(this.waysOfStrike(stage));
+          const { run } = stage;
+          return inSlices(tracingWays(run)).pipe(
+            filter((ways) => ways !== 'done'),
+            map((ways) => waysOfDrill(ways, run)),
+            startWith([]),
+          );
+        }),
+      ),
+      { initialValue: [] },
+    );
+  }
+
+  private waysOfStrike(stage: StageTake | undefined): Way[] {
+    if (!stage?.take) return [];
+    const ways = waysOf(stage.take);
     const places = this.places();
     return wayParties.flatMap((party) => {
-      const way = ways[party].map(({ t, x, y }) => ({ t, x: places[party].x + x, y: places[party].y + y }));
-      if (way.length === 0) return [];
-      return [{ party, path: pathOf(way), marks: marked ? atFrames(way, this.film.rate()) : [] }];
+      const points = ways[party].map(({ t, x, y }) => ({ t, x: places[party].x + x, y: places[party].y + y }));
+      return points.length === 0 ? [] : [{ who: party, party, points }];
     });
   }
+
+  private drawn({ who, party, points }: Way, isMarked: boolean): DrawnWay {
+    const [run, about] = [this.stage()?.run, this.film.about()];
+    // All frames of a whole drill would be a smear.
+    const near = run instanceof DrillTake ? points.filter(({ t }) => Math.abs(t - about) <= marked / 2) : points;
+    return { who, party, path: pathOf(points), marks: isMarked ? atFrames(near, this.film.rate()) : [] };
+  }
+}
+
+function waysOfDrill(ways: readonly DrillWay[], { run }: DrillTake): Way[] {
+  const parties = ['source', 'target'] as const;
+  const ids = run.drill.actors.map(({ id }) => id);
+  return ways.map(({ who, points }) => ({
+    who: who || 'view',
+    party: who === '' ? 'view' : (parties.at(ids.indexOf(who)) ?? 'other'),
+    points,
+  }));
 }
 
 function pathOf(way: readonly WayPoint[]): string {

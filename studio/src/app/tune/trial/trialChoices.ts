@@ -20,17 +20,7 @@ import {
 } from '@undatio/core/internal';
 import { fieldOf, fieldsOf, isAsked, readField, type InspectedField } from '../sequenceEdits';
 import { offeredEasings } from '../../shared/easeEditor';
-
-/** What one axis of the sheet is set to by the person: what is tried, and within what. */
-export interface AxisChoice {
-  readonly tried: TrialOf;
-  readonly from: number;
-  readonly to: number;
-  readonly count: number;
-  readonly by: 'even' | 'ratio';
-  /** The ends of a range of colours. */
-  readonly colours: readonly [string, string];
-}
+import type { AxisChoice } from './trialDesk';
 
 /** What the choice is made among. */
 export interface TrialScene {
@@ -69,8 +59,8 @@ function fieldTried(tried: TrialOf, { sequence }: TrialScene): InspectedField | 
 }
 
 /** A first choice for an axis: around what is there now. */
-export function choiceOf(tried: TrialOf, scene: TrialScene, count: number): AxisChoice {
-  const choice: AxisChoice = { tried, from: 0, to: 1, count, by: 'even', colours: ['#ffffff', '#ff6a3d'] };
+export function choiceOf(tried: TrialOf, scene: TrialScene, count: number): AxisChoice<TrialOf> {
+  const choice: AxisChoice<TrialOf> = { tried, from: 0, to: 1, count, by: 'even', colours: ['#ffffff', '#ff6a3d'] };
   if (tried.of === 'seed') return { ...choice, from: scene.seed };
   if (tried.of === 'payload') {
     const field = scene.event?.fields.find(({ name }) => name === tried.field);
@@ -99,7 +89,7 @@ function around(value: NumberValue, { min, max, default: usual }: Extract<Field,
 }
 
 /** The axis that a choice comes to, or one sentence that says what is wrong with it. */
-export function axisOf({ tried, from, to, count, by, colours }: AxisChoice, scene: TrialScene): TrialAxis | string {
+export function axisOf({ tried, from, to, count, by, colours }: AxisChoice<TrialOf>, scene: TrialScene): TrialAxis | string {
   const numbers = (): TrialAxis | string => {
     const values = trialValues({ from, to, count, by });
     return typeof values === 'string' ? values : { tried, values };
@@ -126,7 +116,7 @@ export function axisOf({ tried, from, to, count, by, colours }: AxisChoice, scen
 function valuesOf(
   field: InspectedField,
   effect: Effect,
-  { count, colours }: Pick<AxisChoice, 'count' | 'colours'>,
+  { count, colours }: Pick<AxisChoice<TrialOf>, 'count' | 'colours'>,
   { assets }: TrialScene,
 ): readonly unknown[] {
   switch (field.control) {

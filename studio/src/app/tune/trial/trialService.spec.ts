@@ -4,7 +4,9 @@ import { AudioService } from '../../playback/audioService';
 import { KeptService } from '../../playback/keptService';
 import { StrikeService } from '../../playback/strikeService';
 import type { ProjectService } from '../../project/projectService';
-import { TrialService, type TrialStage } from './trialService';
+import type { TrialCell, TrialOf } from '@undatio/core/internal';
+import type { TrialStage } from './trialDesk';
+import { TrialService } from './trialService';
 
 const project = projectWith([
   { kind: 'shake', id: 'shake', amplitude: 8 },
@@ -25,7 +27,7 @@ describe('the trial sheet', () => {
   });
 
   /** Waits until all small stages are struck, which is a slice of each frame. */
-  const struck = async (count: number): Promise<readonly TrialStage[]> => {
+  const struck = async (count: number): Promise<readonly TrialStage<TrialOf, TrialCell>[]> => {
     for (TestBed.tick(); trial.stages().length !== count; TestBed.tick()) {
       await new Promise((done) => requestAnimationFrame(done));
     }
@@ -39,7 +41,7 @@ describe('the trial sheet', () => {
     const stages = await struck(9);
     expect(stages.map(({ label }) => label)).toEqual(['4 px', '5.5 px', '7 px', '8.5 px', '10 px', '11.5 px', '13 px', '14.5 px', '16 px']);
     expect(stages.some(({ present }) => present)).toBeFalse();
-    const shift = ({ stage }: TrialStage): number => {
+    const shift = ({ stage }: TrialStage<TrialOf, TrialCell>): number => {
       const frames = [0.01, 0.03, 0.05].map((t) => stage.take?.sample(t, stage.take.createFrame()).view);
       return Math.max(...frames.map((view) => Math.hypot(view?.x ?? 0, view?.y ?? 0)));
     };

@@ -20,7 +20,7 @@ import { smallStages } from '../../stage/smallStages';
 import type { StageBackground } from '../../stage/stageView';
 import { gridOf } from './sheetGrid';
 import { TrialAxisEditor } from './trialAxisEditor';
-import { TrialService, type TrialStage } from './trialService';
+import type { TrialDesk, TrialStage } from './trialDesk';
 
 /** Milliseconds of a display's frame that the small stages may take; what is left over is drawn with the next. */
 const paintMilliseconds = 11;
@@ -32,19 +32,19 @@ const paintMilliseconds = 11;
   imports: [TrialAxisEditor],
   template: `
     <div class="head" role="group" aria-label="What is tried">
-      <und-trial-axis-editor [axis]="0" />
-      @if (service.axes().length > 1) {
-        <und-trial-axis-editor [axis]="1" />
+      <und-trial-axis-editor [desk]="desk()" [axis]="0" />
+      @if (desk().axes().length > 1) {
+        <und-trial-axis-editor [desk]="desk()" [axis]="1" />
       }
-      <button type="button" class="plain" (click)="service.second(service.axes().length === 1)">
-        {{ service.axes().length === 1 ? '+ a second' : 'only the first' }}
+      <button type="button" class="plain" (click)="desk().second(desk().axes().length === 1)">
+        {{ desk().axes().length === 1 ? '+ a second' : 'only the first' }}
       </button>
-      @if (service.axes().length === 1) {
+      @if (desk().axes().length === 1) {
         <span class="hint field-label">click adopts · Shift keeps</span>
       }
-      <button type="button" class="plain close" (click)="service.close()">Close</button>
+      <button type="button" class="plain close" (click)="desk().close()">Close</button>
     </div>
-    @if (service.problem(); as text) {
+    @if (desk().problem(); as text) {
       <p class="problem" role="alert">No sheet: {{ text }}.</p>
     }
     @if (small.failed(); as text) {
@@ -55,20 +55,25 @@ const paintMilliseconds = 11;
       class="sheet"
       [style.grid-template-columns]="'repeat(' + grid().columns + ', ' + grid().width + 'px)'"
       [style.grid-auto-rows]="grid().height + 'px'"
-      (pointerleave)="service.hear(undefined)"
+      (pointerleave)="desk().hear(undefined)"
     >
-      @for (one of service.stages(); track $index) {
+      @for (one of desk().stages(); track $index) {
         <button
           type="button"
           class="cell"
           [class.present]="one.present"
-          [attr.aria-label]="one.label + (one.present ? ', as it is now' : '') + ': adopt; with Shift, keep'"
+          [attr.aria-label]="
+            one.label + (one.note ? ', ' + one.note : '') + (one.present ? ', as it is now' : '') + ': adopt; with Shift, keep'
+          "
           (click)="pick($event, one)"
-          (pointerenter)="service.hear(one)"
-          (focus)="service.hear(one)"
+          (pointerenter)="desk().hear(one)"
+          (focus)="desk().hear(one)"
         >
           <canvas #picture [width]="grid().width * density" [height]="grid().height * density"></canvas>
           <span class="value number">{{ one.label }}</span>
+          @if (one.note; as note) {
+            <span class="note">{{ note }}</span>
+          }
           @if (one.stage.problem; as wrong) {
             <span class="wrong">{{ wrong }}</span>
           }
@@ -78,10 +83,10 @@ const paintMilliseconds = 11;
   `,
   styleUrl: './trialSheet.scss',
 })
-export class TrialSheet {
+export class TrialSheet<T, C> {
+  readonly desk = input.required<TrialDesk<T, C>>();
   readonly background = input.required<StageBackground>();
 
-  protected readonly service = inject(TrialService);
   private readonly playback = inject(PlaybackService);
   private readonly destroyed = inject(DestroyRef);
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
@@ -89,15 +94,16 @@ export class TrialSheet {
   protected readonly density = Math.min(2, window.devicePixelRatio);
   private readonly room = signal({ width: 900, height: 300 });
   /** The same while it is the same: another size makes everything anew. */
-  protected readonly grid = computed(() => gridOf(Math.max(1, this.service.count()), this.room(), this.service.columns()), {
+  protected readonly grid = computed(() => gridOf(Math.max(1, this.desk().count()), this.room(), this.desk().columns()), {
     equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
   });
 
   protected readonly small = smallStages(
     () => this.background(),
     () => this.grid(),
+    () => this.desk().on(),
   );
-  private samplers: { readonly stage: TrialStage; readonly sample: ReturnType<typeof sampler> | undefined }[] = [];
+  private samplers: { readonly stage: TrialStage<T, C>; readonly sample: ReturnType<typeof sampler> | undefined }[] = [];
   /** The instant that is wanted, the one that is being drawn, and the next small stage of that. */
   private wanted = 0;
   private painting: number | undefined;
@@ -114,7 +120,7 @@ export class TrialSheet {
       this.begin();
     });
     effect(() => {
-      const stages = this.service.stages();
+      const stages = this.desk().stages();
       const before = new Map(this.samplers.map((one) => [one.stage, one]));
       this.samplers = stages.map((stage) => before.get(stage) ?? { stage, sample: stage.stage.run && sampler(stage.stage.run) });
       // With the canvases that have come with them.
@@ -132,7 +138,7 @@ export class TrialSheet {
     });
     this.destroyed.onDestroy(() => {
       watch.disconnect();
-      this.service.hear(undefined);
+      this.desk().hear(undefined);
     });
   }
 
@@ -173,8 +179,8 @@ export class TrialSheet {
     if (!isOver) this.begin();
   }
 
-  protected pick(event: MouseEvent, one: TrialStage): void {
-    if (event.shiftKey) this.service.keep(one);
-    else this.service.adopt(one);
+  protected pick(event: MouseEvent, one: TrialStage<T, C>): void {
+    if (event.shiftKey) this.desk().keep(one);
+    else this.desk().adopt(one);
   }
 }

@@ -1,0 +1,58 @@
+import type { Happening, LogEntry } from '../combat/log.js';
+
+const number = (value: number): string => String(Number(value.toFixed(2)));
+
+/** The rungs that answered an event, in words; empty where none did. */
+export function answeredWords({ rungs }: Pick<LogEntry, 'rungs'>): string {
+  return rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
+}
+
+/** Who did it to whom. */
+export function partiesWords({ source, target }: Pick<LogEntry, 'source' | 'target'>): string {
+  return `${source || '·'} → ${target || '·'}`;
+}
+
+/** How somebody was met by a move: with which, how far away and at what angle; empty where none was. */
+export function touchWords({ touch }: Pick<LogEntry, 'touch'>): string {
+  return touch ? `${touch.move}, ${touch.distance.toFixed(0)} px at ${touch.angle.toFixed(0)}°` : '';
+}
+
+/** What came of an event, in words; `bare` leaves out what it came to altogether, which hangs on all that was before. */
+export function cameWords({ refused, happened }: Pick<LogEntry, 'refused' | 'happened'>, bare = false): string {
+  return refused ?? happened.flatMap((one) => happeningWords(one, bare) || []).join(', ');
+}
+
+function happeningWords(one: Happening, bare: boolean): string {
+  const to = (health: number): string => (bare ? '' : ` to ${number(health)}`);
+  switch (one.what) {
+    case 'harm':
+      return `${one.who} −${number(one.points)}${to(one.health)}${one.over > 0 ? `, ${number(one.over)} over` : ''}`;
+    case 'mend':
+      return `${one.who} +${number(one.points)}${to(one.health)}`;
+    case 'gets':
+      return `${one.who} gets ${one.status}${one.stacks > 1 ? ` × ${one.stacks}` : ''}`;
+    case 'loses':
+      return `${one.who} loses ${one.status}`;
+    case 'plays':
+      return `plays ${one.sequence}`;
+    case 'raises':
+      return `raises ${one.event}${one.on ? ` on ${one.on}` : ''}`;
+    case 'counts':
+      return `${one.counter} is ${number(one.value)}`;
+    case 'lets go':
+    case 'lets fall':
+      return `${one.who} ${one.what} ${one.body}`;
+    case 'splits':
+      return `${one.who} splits into ${one.count} ${one.into}`;
+    case 'throws':
+      return `${one.who} is moved ${number(one.distance)} px`;
+    case 'too many':
+      return `no more ${one.body}: at most ${one.most} bodies come about`;
+    case 'breaks off':
+      return `${one.who} breaks off ${one.move}`;
+    case 'looks':
+      return `${one.who} looks ${one.look || 'as before'}`;
+    default:
+      return `${one.who} ${one.what}`;
+  }
+}

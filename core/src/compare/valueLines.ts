@@ -1,0 +1,46 @@
+import { isRecord } from '../model/json.js';
+import { plainWords } from './fieldWords.js';
+
+/** What a list's entry, or a field, is called in words. */
+export function entryName(value: unknown, key: string): string {
+  if (!isRecord(value)) return key;
+  const name = ['label', 'name', 'id'].map((one) => value[one]).find((one) => typeof one === 'string');
+  return name === undefined ? key : String(name);
+}
+
+/** A key as it is read: “healthLooks” is “health looks”. */
+export const spaced = (key: string): string => key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+/** A name within what it belongs to. */
+export const under = (place: string, name: string): string => (place === '' ? name : `${place}, ${name}`);
+
+/** Every value that differs between two of anything, each as a line under the place where it stands. */
+export function* valueLines(place: string, before: unknown, after: unknown): Generator<string> {
+  if (JSON.stringify(before) === JSON.stringify(after)) return;
+  if (isRecord(before) && isRecord(after)) {
+    for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
+      if (key !== 'id') yield* valueLines(under(place, spaced(key)), before[key], after[key]);
+    }
+    return;
+  }
+  if (Array.isArray(before) && Array.isArray(after)) {
+    yield* listLines(place, before, after);
+    return;
+  }
+  const [one, other] = [plainWords(before), plainWords(after)];
+  yield one === other ? `${place} changed` : `${place} ${one} → ${other}`.trimStart();
+}
+
+/** Entries by their ids where they have them, by their places where not. */
+function* listLines(place: string, before: readonly unknown[], after: readonly unknown[]): Generator<string> {
+  const keyOf = (entry: unknown, i: number): string => (isRecord(entry) && typeof entry['id'] === 'string' ? entry['id'] : `${i + 1}`);
+  const [earlier, later] = [before, after].map((list) => new Map(list.map((entry, i) => [keyOf(entry, i), entry])));
+  for (const [key, entry] of later) {
+    const name = under(place, entryName(entry, key));
+    if (earlier.has(key)) yield* valueLines(name, earlier.get(key), entry);
+    else yield `${name} added`;
+  }
+  for (const [key, entry] of earlier) if (!later.has(key)) yield `${under(place, entryName(entry, key))} removed`;
+  const stayed = (one: ReadonlyMap<string, unknown>, other: ReadonlyMap<string, unknown>): string =>
+    [...one.keys()].filter((key) => other.has(key)).join(' ');
+  if (stayed(earlier, later) !== stayed(later, earlier)) yield `${place} in another order`.trimStart();
+}
