@@ -68,7 +68,12 @@ export function beginStudio(): void {
   localStorage.clear();
   sessionStorage.clear();
   TestBed.configureTestingModule({
-    providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([{ path: '**', children: [] }])],
+    providers: [
+      provideZonelessChangeDetection(),
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([{ path: '**', children: [] }]),
+    ],
   });
 }
 
