@@ -16,9 +16,10 @@ export const under = (place: string, name: string): string => (place === '' ? na
 /** Every value that differs between two of anything, each as a line under the place where it stands. */
 export function* valueLines(place: string, before: unknown, after: unknown): Generator<string> {
   if (JSON.stringify(before) === JSON.stringify(after)) return;
-  if (isRecord(before) && isRecord(after)) {
-    for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
-      if (key !== 'id') yield* valueLines(under(place, spaced(key)), before[key], after[key]);
+  const [one, other] = [fieldsOf(before, after), fieldsOf(after, before)];
+  if (one && other) {
+    for (const key of new Set([...Object.keys(one), ...Object.keys(other)])) {
+      if (key !== 'id') yield* valueLines(under(place, spaced(key)), one[key], other[key]);
     }
     return;
   }
@@ -26,8 +27,14 @@ export function* valueLines(place: string, before: unknown, after: unknown): Gen
     yield* listLines(place, before, after);
     return;
   }
-  const [one, other] = [plainWords(before), plainWords(after)];
-  yield one === other ? `${place} changed` : `${place} ${one} → ${other}`.trimStart();
+  const [then, now] = [plainWords(before), plainWords(after)];
+  yield then === now ? `${place} changed` : `${place} ${then} → ${now}`.trimStart();
+}
+
+/** The fields of a value to be told one by one; none of its own where it is not there and the other goes by no name. */
+function fieldsOf(value: unknown, other: unknown): Readonly<Record<string, unknown>> | undefined {
+  if (isRecord(value)) return other === undefined && entryName(value, '') !== '' ? undefined : value;
+  return value === undefined && isRecord(other) && entryName(other, '') === '' ? {} : undefined;
 }
 
 /** Entries by their ids where they have them, by their places where not. */

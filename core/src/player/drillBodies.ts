@@ -22,10 +22,13 @@ export function facingOf(actor: Pick<Actor, 'role' | 'looks'>): 1 | -1 {
   return actor.looks === undefined ? stageFacing(actor) : actor.looks === 'right' ? 1 : -1;
 }
 
-/** Those who come about in the course of a run. */
+/** As which way round whoever comes about is laid out: the same in every run, so that a stage laid out for one run shows another. */
+export const joinedFacing: 1 | -1 = 1;
+
+/** Those who come about in the course of a run. Frames tell which way they face. */
 export function joinedIn({ history }: Pick<DrillRun, 'history'>): StandingBody[] {
   return history.flatMap((step): StandingBody[] =>
-    step.of === 'join' ? [{ ...step, id: step.who, place: { x: step.x, y: step.y } }] : [],
+    step.of === 'join' ? [{ ...step, id: step.who, place: { x: step.x, y: step.y }, facing: joinedFacing }] : [],
   );
 }
 

@@ -6,6 +6,7 @@ import { Histories } from '../combat/readHistory.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
 import { BodyMoves } from './bodyMoves.js';
+import { joinedFacing } from './drillBodies.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import { LivePlayer, type Going } from './player.js';
 import type { Buffers } from './playerFrame.js';
@@ -36,7 +37,7 @@ export interface StandingFrame {
   x: number;
   y: number;
   facing: 1 | -1;
-  /** Which way it faced at first. */
+  /** Which way it faces as it was laid out on the stage. */
   readonly faced: 1 | -1;
   /** px that it is drawn higher than it stands, of what is thrown in a hop. */
   lift: number;
@@ -131,7 +132,7 @@ export class DrillTake {
       targets: others,
       looks,
       gone: looks.map(() => false),
-      stands: this.cast.map(({ x, y, facing }) => ({ x, y, facing, faced: facing, lift: 0 })),
+      stands: this.cast.map(({ x, y, facing, faced }) => ({ x, y, facing, faced, lift: 0 })),
       reaches: [],
       sight: this.sight,
     };
@@ -354,6 +355,7 @@ interface Cast {
   readonly x: number;
   readonly y: number;
   readonly facing: 1 | -1;
+  readonly faced: 1 | -1;
   readonly scale: number;
   readonly since: Seconds;
   readonly hop: number;
@@ -362,8 +364,18 @@ interface Cast {
 
 function castOf({ drill, history }: DrillRun): Cast[] {
   return [
-    ...drill.actors.map(({ id, x, y, facing, actor }) => ({ id, x, y, facing, scale: actor.scale, since: 0, hop: 0, flight: 0 })),
-    ...history.flatMap((step) => (step.of === 'join' ? [{ ...step, id: step.who, since: step.at }] : [])),
+    ...drill.actors.map(({ id, x, y, facing, actor }) => ({
+      id,
+      x,
+      y,
+      facing,
+      faced: facing,
+      scale: actor.scale,
+      since: 0,
+      hop: 0,
+      flight: 0,
+    })),
+    ...history.flatMap((step) => (step.of === 'join' ? [{ ...step, id: step.who, faced: joinedFacing, since: step.at }] : [])),
   ];
 }
 

@@ -94,6 +94,16 @@ describe('the history of a document', () => {
     });
   });
 
+  it('is kept of presets as well, which many sequences follow', async () => {
+    await withStore(async (documents) => {
+      const preset = { id: 'crack', label: 'Crack', effects: [{ kind: 'shake', id: 'shake', amplitude: 1 }], exposed: [] };
+      await documents.create('small', 'presets', 'crack', preset);
+      await documents.replace('small', 'presets', 'crack', always, { ...preset, label: 'Dry crack' });
+      const states = await documents.history.list({ project: 'small', collection: 'presets', id: 'crack' });
+      expect(states.map(({ words }) => words)).toEqual([['label Crack → Dry crack'], ['made']]);
+    });
+  });
+
   it('goes on when something is removed and made again, and goes with its project into the bin and back', async () => {
     await withStore(async (documents, blow) => {
       await save(documents, withAmplitude(blow, 0, 9));

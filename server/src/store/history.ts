@@ -25,7 +25,7 @@ const wholeEach = 100;
 /** A document's history is thinned each time so many states of it are kept. */
 const thinEach = 64;
 /** Assets hold bytes elsewhere, and settings are one line of choices: neither is tuned. */
-const kept: readonly Collection[] = ['sequences', 'responses', 'actors', 'drills', 'statuses', 'events'];
+const kept: readonly Collection[] = ['sequences', 'responses', 'actors', 'drills', 'statuses', 'events', 'presets'];
 
 export function keepsHistory(collection: Collection): boolean {
   return kept.includes(collection);

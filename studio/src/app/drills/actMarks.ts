@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { Drill } from '@undatio/core';
 import { liveLength, type DrillTake } from '@undatio/core/internal';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
@@ -93,6 +93,7 @@ export class ActMarks {
   readonly picked = input.required<number>();
   readonly pick = output<number>();
 
+  private readonly host = inject<ElementRef<SVGElement>>(ElementRef).nativeElement;
   private readonly drills = inject(DrillService);
   private readonly from = signal({ at: 0, index: -1 });
 
@@ -182,7 +183,7 @@ export class ActMarks {
   }
 
   protected key(event: KeyboardEvent, index: number): void {
-    const act = this.drill().acts?.at(index);
+    const act = this.drills.asItIs(this.drill()).acts?.at(index);
     if (!act) return;
     if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
@@ -198,16 +199,21 @@ export class ActMarks {
     event.preventDefault();
     event.stopPropagation();
     this.pick.emit(index);
-    this.moveTo(index, act.at + step * (event.shiftKey ? 0.1 : 0.01), `keys act ${index}`);
+    const place = this.moveTo(index, act.at + step * (event.shiftKey ? 0.1 : 0.01), `keys act ${index}`);
+    // One that has passed another keeps the keys.
+    if (place !== index) this.host.querySelectorAll<SVGElement>('.act').item(place).focus();
   }
 
-  private moveTo(index: number, seconds: number, gesture: string): void {
-    const act = this.drill().acts?.at(index);
-    if (!act) return;
-    const { drill, place } = withAct(this.drill(), index, { ...act, at: onGrid(seconds, this.drill()) });
+  /** Where it stands among the acts then. */
+  private moveTo(index: number, seconds: number, gesture: string): number {
+    const now = this.drills.asItIs(this.drill());
+    const act = now.acts?.at(index);
+    if (!act) return index;
+    const { drill, place } = withAct(now, index, { ...act, at: onGrid(seconds, now) });
     this.from.set({ ...this.from(), index: place });
     this.drills.edit(`move what ${act.who} does`, () => drill, gesture);
     if (place !== index) this.pick.emit(place);
+    return place;
   }
 }
 

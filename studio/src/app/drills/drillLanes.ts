@@ -160,6 +160,7 @@ export class DrillLanes {
   readonly pickedAct = input(-1);
   readonly pickAct = output<number>();
 
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly drills = inject(DrillService);
   private readonly playback = inject(PlaybackService);
   protected readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
@@ -169,9 +170,8 @@ export class DrillLanes {
   protected readonly width = signal(900);
 
   constructor() {
-    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    const watch = new ResizeObserver(() => this.width.set(Math.max(300, host.clientWidth)));
-    watch.observe(host);
+    const watch = new ResizeObserver(() => this.width.set(Math.max(300, this.host.clientWidth)));
+    watch.observe(this.host);
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
@@ -279,15 +279,24 @@ export class DrillLanes {
     event.preventDefault();
     event.stopPropagation();
     this.pick.emit(index);
-    this.moveTo(index, this.drill().script[index].at + step * (event.shiftKey ? 0.1 : 0.01), `keys entry ${index}`);
+    const place = this.moveTo(
+      index,
+      this.drills.asItIs(this.drill()).script[index].at + step * (event.shiftKey ? 0.1 : 0.01),
+      `keys entry ${index}`,
+    );
+    // One that has passed another keeps the keys.
+    if (place !== index) this.host.querySelectorAll<SVGElement>('.entry').item(place).focus();
   }
 
-  private moveTo(index: number, seconds: number, gesture: string): void {
-    const entry = this.drill().script.at(index);
-    if (!entry) return;
-    const { drill, place } = withEntry(this.drill(), index, { ...entry, at: onGrid(seconds, this.drill()) });
+  /** Where it stands in the script then. */
+  private moveTo(index: number, seconds: number, gesture: string): number {
+    const now = this.drills.asItIs(this.drill());
+    const entry = now.script.at(index);
+    if (!entry) return index;
+    const { drill, place } = withEntry(now, index, { ...entry, at: onGrid(seconds, now) });
     this.from.set({ ...this.from(), index: place });
     this.drills.edit(`move ${entry.event}`, () => drill, gesture);
     if (place !== index) this.pick.emit(place);
+    return place;
   }
 }

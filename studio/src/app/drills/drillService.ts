@@ -140,6 +140,14 @@ export class DrillService {
     return typeof played !== 'string' && played.verdicts.every(({ holds }) => holds);
   }
 
+  /**
+   * A drill as it is at this moment: what a view was given may be a key press behind, where several come before it is drawn anew.
+   */
+  asItIs(given: Drill): Drill {
+    const now = untracked(this.drill);
+    return now?.id === given.id ? now : given;
+  }
+
   edit(label: string, change: (drill: Drill) => Drill, gesture?: string): void {
     const id = this.looked();
     if (id !== undefined) this.projects.editDocument(`drills/${id}`, label, (before) => change(before as Drill), gesture);

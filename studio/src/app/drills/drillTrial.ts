@@ -77,7 +77,7 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
     fields: (tried) =>
       tried.of === 'seed'
         ? []
-        : this.numbersIn(this.project(), tried.key).map(({ path, words }) => ({ value: JSON.stringify(path), label: words })),
+        : this.numbersIn(this.project(), tried.key).map(({ path, words }) => ({ value: JSON.stringify(path), label: briefly(words) })),
     fieldOf: (tried) => (tried.of === 'seed' ? '' : JSON.stringify(tried.path)),
     withField: (tried, field) => (tried.of === 'seed' ? tried : { ...tried, path: JSON.parse(field) as ValuePath }),
     rangeOf: (tried) => (tried.of === 'seed' ? 'count' : 'numbers'),
@@ -279,9 +279,14 @@ const nothing = {
   solo: [],
 };
 
+/** A number of a script needs no more than the event that it is of. */
+function briefly(words: string): string {
+  return words.replace(/^script, /, '').replace(', payload, ', ', ');
+}
+
 /** What of a body is drawn. */
 function bodyOf(body: OnLoan['bodies'][number] | undefined): string {
-  return body ? `${body.id} ${body.picture} ${body.width} ${body.height} ${body.role} ${body.looks ?? ''}` : '';
+  return body ? `${body.picture} ${body.width} ${body.height} ${body.role} ${body.looks ?? ''}` : '';
 }
 
 /** What came of a drill, in a word: what is expected of it, and what health the first two have left. */

@@ -20,6 +20,8 @@ export class HistoryDesk {
   readonly key = signal<DocumentKey | undefined>(undefined);
   readonly look = signal<Look | undefined>(undefined);
   readonly open = signal(false);
+  /** Where the history lies: not over the page's stage. */
+  readonly side = signal<'left' | 'right'>('right');
 
   toggle(): void {
     this.open.update((open) => !open && this.key() !== undefined);
@@ -33,7 +35,8 @@ export class HistoryDesk {
   }
 
   /** Says what a page works on for as long as it is shown, and how it shows an old state. For where the page is constructed. */
-  follow(key: () => DocumentKey | undefined, look: Look): void {
+  follow(key: () => DocumentKey | undefined, look: Look, side: 'left' | 'right' = 'right'): void {
+    this.side.set(side);
     const follow = (now: DocumentKey | undefined): void => {
       this.key.set(now);
       this.look.set(now && look);

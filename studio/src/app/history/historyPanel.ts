@@ -32,7 +32,7 @@ interface LookedState {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice],
   template: `
-    <section role="region" aria-label="History">
+    <section role="region" aria-label="History" [class.left]="desk.side() === 'left'">
       <header>
         <h2>History of {{ name() }}</h2>
         <button type="button" class="plain" (click)="desk.open.set(false)">Close</button>

@@ -96,6 +96,7 @@ export class RulesPage {
         return response ? `responses/${response.id}` : event === undefined ? undefined : `events/${event}`;
       },
       (state) => this.lookAt(state),
+      'left',
     );
     effect(() => {
       const [first] = this.events();

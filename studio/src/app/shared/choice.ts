@@ -22,7 +22,7 @@ export interface Option {
   styles: `
     select {
       appearance: none;
-      max-width: 12rem;
+      max-width: min(12rem, 100%);
       padding: 0.2rem 1.5rem 0.2rem 0.45rem;
       border: 1px solid var(--rule-strong);
       border-radius: 3px;

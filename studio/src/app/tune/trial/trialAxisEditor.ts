@@ -75,7 +75,10 @@ import type { AxisChoice, TrialDesk } from './trialDesk';
       --scrub-width: 3.2rem;
     }
     und-choice {
-      max-width: 8.5rem;
+      display: block;
+      flex: 0 1 auto;
+      min-width: 4rem;
+      max-width: 11rem;
     }
     .count {
       --scrub-width: 2rem;
