@@ -13,7 +13,7 @@ interface TraceEvent {
 }
 
 /** Runs `work` under Chromium's tracing and returns the events. */
-async function traced(session: CDPSession, work: () => Promise<void>): Promise<TraceEvent[]> {
+export async function traced(session: CDPSession, work: () => Promise<void>): Promise<TraceEvent[]> {
   const events: TraceEvent[] = [];
   const collect = ({ value }: { value: object[] }): void => {
     events.push(...(value as TraceEvent[]));
@@ -32,7 +32,7 @@ async function traced(session: CDPSession, work: () => Promise<void>): Promise<T
 }
 
 /** ms from the last dispatch of `type` to the end of the animation frame that first drew the stage after it. */
-function toFirstDraw(events: readonly TraceEvent[], type: string): number {
+export function toFirstDraw(events: readonly TraceEvent[], type: string): number {
   const input = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === type).at(-1);
   const draw = input && events.find(({ name, ts }) => name === 'stage draw' && ts > input.ts);
   const frame = draw && events.find(({ name, ts, dur }) => name === 'FireAnimationFrame' && ts <= draw.ts && ts + (dur ?? 0) >= draw.ts);

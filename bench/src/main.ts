@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { engineLines, type Line } from './engine.js';
 import { allocationLine, kitLines, strikeAllocationLine } from './kit.js';
+import { compareLines } from './compare.js';
 import { crowdLines, idleLine, latencyLines, openCrowd, stageRateLine } from './latency.js';
 import { folderLine, largeLines, outsideLine, soundsLine } from './large.js';
 import { playerLines } from './player.js';
@@ -54,6 +55,7 @@ async function inBrowser(): Promise<void> {
     print([await firstLoadLine(page, address)]);
     print([await idleLine(page)]);
     print(await latencyLines(page));
+    print(await compareLines(page, address));
     await openCrowd(page, address, 300);
     print(await crowdLines(page));
     print([await stageRateLine(page, address)]);

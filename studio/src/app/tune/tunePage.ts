@@ -55,7 +55,7 @@ import { TrialSheet } from './trial/trialSheet';
     @if (load().type === 'ready') {
       <und-ribbon />
       @if (trial.open()) {
-        @defer (when trial.open()) {
+        @defer (when trial.open(); prefetch on idle) {
           <und-trial-sheet [desk]="trial" [background]="background()" />
         } @placeholder {
           <p class="sheet-comes" role="status">The sheet is coming…</p>
@@ -131,7 +131,7 @@ import { TrialSheet } from './trial/trialSheet';
         (dblclick)="layout.reset()"
       ></div>
       @if (film.open()) {
-        @defer (when film.open()) {
+        @defer (when film.open(); prefetch on idle) {
           <und-film-strip [background]="background()" />
         } @placeholder {
           <p class="film-comes" role="status">The film is coming…</p>

@@ -31,7 +31,7 @@ import { drawSheet } from './filmSheet';
 /** px of one picture. */
 const picture = { width: 128, height: 72 };
 /** Milliseconds of a display's frame that its pictures may take. */
-const paintMilliseconds = 10;
+const paintMilliseconds = 15;
 
 /** The frames around contact as the stage draws them, at the rate of a game: filled in from contact outward. */
 @Component({
