@@ -158,6 +158,39 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
   });
+
+  test(`axe finds nothing serious where drills and rules are compared and tried, by ${colorScheme}`, async ({ studio, page, server }) => {
+    test.setTimeout(120_000);
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+    await page.goto(`${server.address}/projects/elytra-league/drills`);
+    await expect(page.locator('und-drill-charts canvas')).toBeVisible();
+    await page.keyboard.press('k');
+    const event = page.locator('und-drill-lanes .entry').first();
+    await event.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.getByRole('button', { name: /^Differences/ }).click();
+    await expect(page.locator('und-run-difference-table tbody').first()).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('o');
+    await page.keyboard.press('h');
+    await page
+      .getByRole('button', { name: /^Look at/ })
+      .first()
+      .click();
+    await expect(page.getByRole('list', { name: 'What of it to take' })).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('h');
+    await page.keyboard.press('t');
+    await expect(page.locator('und-trial-sheet .cell .note').nth(8)).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.goto(`${server.address}/projects/elytra-league/rules/lance-hit`);
+    await expect(page.locator('und-stage canvas')).toBeVisible();
+    await page.keyboard.press('k');
+    await page.getByRole('button', { name: 'Differences' }).click();
+    await expect(page.locator('und-run-difference-table')).toContainText('Nothing differs');
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+  });
 }
 
 test('the chart follows the system, and a person’s choice is kept', async ({ studio, page }) => {

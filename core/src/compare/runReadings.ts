@@ -34,7 +34,7 @@ export function runReadings({ run, histories }: ReadRun): RunReading[] {
   ];
   const harms = run.log.flatMap(({ source, happened }) => happened.flatMap((one) => (one.what === 'harm' ? [{ source, ...one }] : [])));
   const sumOf = (of: readonly (typeof harms)[number][]): number => of.reduce((sum, { points }) => sum + points, 0);
-  return [
+  const all = [
     ...whole,
     ...run.drill.actors.flatMap(({ id, actor }): RunReading[] => {
       const scale = actor.health.most;
@@ -56,6 +56,8 @@ export function runReadings({ run, histories }: ReadRun): RunReading[] {
       ];
     }),
   ];
+  // Whoever only stands by at a moment has no history of health.
+  return all.filter(({ value }) => !Number.isNaN(value));
 }
 
 /** For how long a clock stood, or as long as its slowness comes to. */

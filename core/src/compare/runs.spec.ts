@@ -1,4 +1,5 @@
 import { fightOut, fighter, harmRung, response, type Fought, type Scripted } from '../testing/fights.js';
+import { Histories } from '../combat/readHistory.js';
 import { eventDifferences, runReadingDifferences } from './runDifferences.js';
 
 const fight = (part: object = {}) => ({
@@ -32,6 +33,15 @@ describe('what two runs of a drill come to', () => {
     expect(told['m falls at']).toEqual([undefined, 3]);
     expect(told['health left, m']).toEqual([15, 0]);
     expect(told['events']?.[0]).toBe(1);
+  });
+
+  it('says nothing of the health of somebody who has no history of it', () => {
+    const [before, after] = [runOf([blow(1)]), runOf([blow(1, 8)])];
+    const bare = (run: Fought) => {
+      const history = run.history.filter((step) => step.who !== 'b');
+      return { run, histories: new Histories({ ...run, history }) };
+    };
+    expect(runReadingDifferences(bare(before), bare(after)).map(({ name }) => name)).toEqual(['health left, m', 'harm to m', 'harm by b']);
   });
 
   it('tells the time that hit-stop takes from everybody', () => {

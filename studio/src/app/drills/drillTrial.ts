@@ -88,6 +88,8 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
   /** Who stands there where that is more than those on the large stage: who comes about may be others in each. */
   override readonly on = (): OnStage | undefined => this.others();
 
+  private laidOut: Readonly<Record<string, unknown>> = {};
+
   private numbersIn(project: Project | undefined, key: DocumentKey): ReturnType<typeof numbersOf> {
     const document = project && this.readable(project, key);
     return document ? numbersOf(document, leftOut[split(key)[0]]) : [];
@@ -247,9 +249,14 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
   /** Lets everybody stand on the small stages who does on the fullest of them. */
   private stand(most: OnLoan | undefined): void {
     const project = untracked(this.project);
-    const before = untracked(this.others)?.project.actors;
-    if (!most || !project || before?.map(bodyOf).join() === most.bodies.map(bodyOf).join()) return;
-    this.others.set({ project: { ...project, actors: [...most.bodies] }, setUp: project.stages?.find(({ id }) => id === most.stage) });
+    if (!most || !project) return;
+    const setUp = project.stages?.find(({ id }) => id === most.stage);
+    const { actors, assets, seen, conventions } = project;
+    const laidOut = { actors, assets, seen, conventions, setUp, bodies: most.bodies.map(bodyOf).join() };
+    // Another painter takes its time: only for what is drawn otherwise.
+    if (Object.entries(laidOut).every(([name, value]) => this.laidOut[name] === value)) return;
+    this.laidOut = laidOut;
+    this.others.set({ project: { ...project, actors: [...most.bodies] }, setUp });
   }
 
   adopt({ cell, tried, label }: TrialStage<DrillTried, DrillCell>): void {
