@@ -107,6 +107,20 @@ describe('the trial sheet of a drill', () => {
     expect(trial.problem()).toContain('at most 25');
   });
 
+  it('begins with a range that its document takes', () => {
+    begin({
+      statuses: [
+        { id: 'guarding', label: 'Guarding' },
+        { id: 'burning', label: 'Burning', most: 1, length: 2 },
+      ],
+    });
+    trial.choose(0, { of: 'number', key: 'statuses/burning', path: ['most'] });
+    // Half of one stack cannot be; nine whole numbers begin with it.
+    expect([trial.axes()[0].from, trial.axes()[0].to, trial.problem()]).toEqual([1, 9, undefined]);
+    trial.choose(0, { of: 'number', key: 'statuses/burning', path: ['length'] });
+    expect([trial.axes()[0].from, trial.axes()[0].to]).toEqual([1, 4]);
+  });
+
   it('takes whole numbers where a document takes no others', async () => {
     begin({
       statuses: [

@@ -135,10 +135,32 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
     if (!shown) return undefined;
     const choice: AxisChoice<DrillTried> = { tried, from: 0, to: 1, count, by: 'even', colours: ['#ffffff', '#ffffff'] };
     if (tried.of === 'seed') return { ...choice, from: shown.run.seed };
-    const value = this.presentOf(tried);
-    if (value === undefined || value === 0) return choice;
-    const [from, to] = [value / 2, value * 2].sort((a, b) => a - b);
-    return { ...choice, from, to };
+    const [value, project] = [this.presentOf(tried), this.project()];
+    if (value === undefined || !project) return choice;
+    // From half of it to twice as much, or as near to that as its document takes.
+    const spans =
+      value === 0
+        ? [[0, 1]]
+        : [
+            [value / 2, value * 2],
+            [value, value * 2],
+            [value / 2, value],
+          ];
+    const choices = [...spans, [value, value + count - 1], [value - count + 1, value]].map(([one, other]) => ({
+      ...choice,
+      from: Math.min(one, other),
+      to: Math.max(one, other),
+    }));
+    return choices.find((each) => this.isTriable(each, project)) ?? choices[0];
+  }
+
+  private isTriable(choice: AxisChoice<DrillTried>, project: Project): boolean {
+    try {
+      return this.valuesOf(choice, project).length > 0;
+    } catch (error) {
+      if (error instanceof Untriable) return false;
+      throw error;
+    }
   }
 
   private presentOf(tried: DrillTried): number | undefined {
