@@ -23,8 +23,12 @@ export class HistoryDesk {
   /** Where the history lies: not over the page's stage. */
   readonly side = signal<'left' | 'right'>('right');
 
+  /** What the page that is shown works on, and how it shows an old state of that. */
+  private own: { readonly key: DocumentKey | undefined; readonly look: Look | undefined } = { key: undefined, look: undefined };
+
   toggle(): void {
-    this.open.update((open) => !open && this.key() !== undefined);
+    if (this.open() || this.own.key === undefined) this.close();
+    else this.open.set(true);
   }
 
   /** Opens the history of a document that is not the page's own, which cannot be looked at on a stage. */
@@ -34,19 +38,23 @@ export class HistoryDesk {
     this.open.set(true);
   }
 
+  /** What was shown besides is over with it. */
+  close(): void {
+    this.open.set(false);
+    this.key.set(this.own.key);
+    this.look.set(this.own.look);
+  }
+
   /** Says what a page works on for as long as it is shown, and how it shows an old state. For where the page is constructed. */
   follow(key: () => DocumentKey | undefined, look: Look, side: 'left' | 'right' = 'right'): void {
     this.side.set(side);
     const follow = (now: DocumentKey | undefined): void => {
+      this.own = { key: now, look: now && look };
+      if (now === undefined) return this.close();
       this.key.set(now);
-      this.look.set(now && look);
-      if (now === undefined) this.open.set(false);
+      this.look.set(look);
     };
     effect(() => follow(key()));
-    // What was shown besides is over with its history.
-    effect(() => {
-      if (!this.open()) follow(key());
-    });
     inject(DestroyRef).onDestroy(() => follow(undefined));
   }
 }

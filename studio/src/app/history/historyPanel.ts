@@ -35,7 +35,7 @@ interface LookedState {
     <section role="region" aria-label="History" [class.left]="desk.side() === 'left'">
       <header>
         <h2>History of {{ name() }}</h2>
-        <button type="button" class="plain" (click)="desk.open.set(false)">Close</button>
+        <button type="button" class="plain" (click)="desk.close()">Close</button>
       </header>
       @if (failed(); as text) {
         <p class="problem" role="alert">{{ text }}</p>
@@ -252,7 +252,7 @@ export class HistoryPanel {
   /** The state that is looked at stays kept when the history is closed. */
   protected keepLooked(): void {
     this.looked.set(undefined);
-    this.desk.open.set(false);
+    this.desk.close();
   }
 
   private putBack(): void {
