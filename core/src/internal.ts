@@ -4,6 +4,7 @@ export { changeWords } from './compare/changeWords.js';
 export { numbersOf, valueAt, withValueAt, type DocumentNumber, type ValuePath } from './compare/documentNumbers.js';
 export { partDifferences, withPartOf, type DocumentPart, type PartDifference } from './compare/documentParts.js';
 export { answeredWords, cameWords, partiesWords, touchWords } from './compare/logWords.js';
+export { firstDifference } from './compare/firstDifference.js';
 export { eventDifferences, runReadingDifferences, type EventDifference, type RunReadingDifference } from './compare/runDifferences.js';
 export { changedDocuments, type ChangedDocument } from './compare/runDocuments.js';
 export { patched, patchOf, type StatePatch } from './compare/statePatch.js';

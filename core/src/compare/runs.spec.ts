@@ -1,5 +1,6 @@
 import { fightOut, fighter, harmRung, response, type Fought, type Scripted } from '../testing/fights.js';
 import { Histories } from '../combat/readHistory.js';
+import { firstDifference } from './firstDifference.js';
 import { eventDifferences, runReadingDifferences } from './runDifferences.js';
 
 const fight = (part: object = {}) => ({
@@ -101,5 +102,38 @@ describe('the events in which two runs part', () => {
   it('of many alike are found as quickly, by their order', () => {
     const many = (count: number) => Array.from({ length: count }, (_, i) => blow(1 + i * 0.001, 0));
     expect(changes(runOf(many(700)), runOf(many(701))).map(([, , , change]) => change)).toEqual(['added']);
+  });
+});
+
+describe('where two logs first part', () => {
+  const entry = (at: number, rung: string, part: object = {}) =>
+    ({
+      at,
+      number: 0,
+      event: 'hit',
+      source: 'a',
+      target: 'b',
+      payload: {},
+      standing: 'up',
+      rungs: [{ rung, answer: 'answered', why: '' }],
+      happened: [],
+      ...part,
+    }) as const;
+
+  it('is told by what was answered, by the instant, or by what it was struck with', () => {
+    expect(firstDifference([entry(1, 'x'), entry(2, 'x')], [entry(1, 'x'), entry(2, 'y')])).toBe(
+      'first at 2 s: hit on b: x — now hit on b: y',
+    );
+    expect(firstDifference([entry(1, 'x')], [entry(1, 'x'), entry(3, 'x')])).toBe('first at 3 s: nothing — now hit on b: x');
+    expect(firstDifference([entry(1, 'x')], [entry(1.25, 'x')])).toBe('first at 1 s: hit on b: x — now at 1.25 s');
+    expect(firstDifference([entry(1, 'x')], [entry(1, 'x', { payload: { damage: 3 } })])).toBe(
+      'first at 1 s: hit on b: x, struck with other numbers',
+    );
+  });
+
+  it('is nowhere while only the reasons of other rungs differ', () => {
+    const passed = { rung: 'y', answer: 'passed', why: 'b is up' };
+    const answered = { rung: 'x', answer: 'answered', why: '' };
+    expect(firstDifference([entry(1, 'x')], [entry(1, 'x', { rungs: [passed, answered] })])).toBeUndefined();
   });
 });

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { DrillTake, laneDifferences } from '@undatio/core/internal';
+import { DrillTake, firstDifference, laneDifferences } from '@undatio/core/internal';
 import { SelectButtonModule } from 'primeng/selectbutton';
-import { firstDifference } from '../drills/logDifference';
 import { KeptService, turnRates } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
 

@@ -1,7 +1,5 @@
 import type { Actor, Drill, Project } from '@undatio/core';
-import { newProject } from '@undatio/core/internal';
-import { firstDifference } from './logDifference';
-import { bodiesOf } from '@undatio/core/internal';
+import { bodiesOf, newProject } from '@undatio/core/internal';
 import { actWords, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
 
 const whole: Project = newProject(
@@ -74,28 +72,5 @@ describe('a drill', () => {
     const mirrored = (a: Actor): number => (a.looks === 'right' ? 1 : -1) * (a.role === 'source' ? 1 : -1);
     // The dummy's picture looks left, as it stands; facing right it is mirrored.
     expect([mirrored(first), mirrored(second)]).toEqual([1, -1]);
-  });
-});
-
-describe('two logs', () => {
-  const entry = (at: number, rung: string) =>
-    ({
-      at,
-      number: 0,
-      event: 'hit',
-      source: 'a',
-      target: 'b',
-      payload: {},
-      standing: 'up',
-      rungs: [{ rung, answer: 'answered', why: '' }],
-      happened: [],
-    }) as const;
-
-  it('differ first where they first differ', () => {
-    expect(firstDifference([entry(1, 'x'), entry(2, 'x')], [entry(1, 'x'), entry(2, 'y')])).toBe(
-      'first at 2 s: hit on b: x — now hit on b: y',
-    );
-    expect(firstDifference([entry(1, 'x')], [entry(1, 'x'), entry(3, 'x')])).toBe('first at 3 s: nothing — now hit on b: x');
-    expect(firstDifference([entry(1, 'x')], [entry(1, 'x')])).toBeUndefined();
   });
 });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Happening, LogEntry } from '@undatio/core/internal';
+import { answeredWords, cameWords, partiesWords, touchWords, type LogEntry } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 
 /** More lines than this are not shown at once. */
@@ -149,7 +149,7 @@ export class DrillLog {
   protected readonly lines = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
     return this.log().flatMap((entry) => {
-      const answered = entry.rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
+      const answered = answeredWords(entry);
       const text = `${entry.event} ${entry.source} ${entry.target} ${answered}`.toLowerCase();
       if (!words.every((word) => text.includes(word))) return [];
       return [
@@ -157,10 +157,8 @@ export class DrillLog {
           entry,
           answered,
           at: entry.at.toFixed(2),
-          who: `${entry.source || '·'} → ${entry.target || '·'}`,
-          happened: [touchWords(entry), entry.refused ?? entry.happened.map(happeningWords).filter(Boolean).join(', ')]
-            .filter(Boolean)
-            .join(' · '),
+          who: partiesWords(entry),
+          happened: [touchWords(entry), cameWords(entry)].filter(Boolean).join(' · '),
           passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
         },
       ];
@@ -175,45 +173,5 @@ export class DrillLog {
 
   protected go({ at }: LogEntry): void {
     this.playback.scrub(at);
-  }
-}
-
-/** How somebody was met by a move: with which, how far away and at what angle. */
-function touchWords({ touch }: LogEntry): string {
-  return touch ? `${touch.move}, ${touch.distance.toFixed(0)} px at ${touch.angle.toFixed(0)}°` : '';
-}
-
-function happeningWords(one: Happening): string {
-  const number = (value: number): string => String(Number(value.toFixed(2)));
-  switch (one.what) {
-    case 'harm':
-      return `${one.who} −${number(one.points)} to ${number(one.health)}${one.over > 0 ? `, ${number(one.over)} over` : ''}`;
-    case 'mend':
-      return `${one.who} +${number(one.points)} to ${number(one.health)}`;
-    case 'gets':
-      return `${one.who} gets ${one.status}${one.stacks > 1 ? ` × ${one.stacks}` : ''}`;
-    case 'loses':
-      return `${one.who} loses ${one.status}`;
-    case 'plays':
-      return `plays ${one.sequence}`;
-    case 'raises':
-      return `raises ${one.event}${one.on ? ` on ${one.on}` : ''}`;
-    case 'counts':
-      return `${one.counter} is ${number(one.value)}`;
-    case 'lets go':
-    case 'lets fall':
-      return `${one.who} ${one.what} ${one.body}`;
-    case 'splits':
-      return `${one.who} splits into ${one.count} ${one.into}`;
-    case 'throws':
-      return `${one.who} is moved ${number(one.distance)} px`;
-    case 'too many':
-      return `no more ${one.body}: at most ${one.most} bodies come about`;
-    case 'breaks off':
-      return `${one.who} breaks off ${one.move}`;
-    case 'looks':
-      return `${one.who} looks ${one.look || 'as before'}`;
-    default:
-      return `${one.who} ${one.what}`;
   }
 }

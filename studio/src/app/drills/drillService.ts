@@ -1,11 +1,10 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Drill, Project } from '@undatio/core';
-import { DrillTake, runDrill, type CombatPlan, type Sight } from '@undatio/core/internal';
+import { DrillTake, firstDifference, runDrill, type CombatPlan, type Sight } from '@undatio/core/internal';
 import { StageLoan, type OnLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
-import { firstDifference } from './logDifference';
 import { bodiesOfPlayed, loanOf, planFor, playDrill, type Played } from './playedDrill';
 
 /** Owns the drill that is looked at: runs it anew whenever it or the rules change, and puts it on the stage. */
