@@ -30,6 +30,7 @@ import { FilmStrip } from '../tune/film/filmStrip';
 import { ReadingPanel } from '../reading/readingPanel';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
+import { ToggleRow, type Toggle } from '../shared/toggleRow';
 import { isTyping } from '../shared/typing';
 import type { StageBackground } from '../stage/stageView';
 import { Stage } from '../tune/stage/stage';
@@ -73,6 +74,7 @@ const sides = ['log', 'expected', 'event', 'actors', 'map', 'reads'] as const;
     ScrubNumber,
     Stage,
     StagePlaces,
+    ToggleRow,
     Transport,
     TrialSheet,
   ],
@@ -107,6 +109,28 @@ export class DrillsPage {
   protected readonly pickedAct = signal(-1);
   /** Whether all places are shown on the stage, to be dragged. */
   protected readonly places = signal(false);
+  protected readonly shown: readonly Toggle[] = [
+    {
+      words: 'reach',
+      title: 'Show on the stage what moves reach',
+      on: this.drills.reaches,
+      turn: () => this.drills.reaches.update((on) => !on),
+    },
+    {
+      words: 'places',
+      title: 'Show on the stage where they begin and are to go, to be dragged',
+      on: this.places,
+      turn: () => this.places.update((on) => !on),
+    },
+    {
+      words: 'try',
+      title: 'Small stages side by side, each with another number of the drill or of what decides (T)',
+      on: this.trial.open,
+      turn: () => this.trial.toggle(),
+    },
+    { words: 'film', title: 'The frames around an event, one by one (V)', on: this.film.open, turn: () => this.film.toggle() },
+    { words: 'ways', title: 'The ways that bodies and view go (O)', on: this.film.ways, turn: () => this.film.toggleWays() },
+  ];
   protected readonly doable = Object.entries(actLabels).map(([value, label]) => ({ value, label }));
   protected readonly compared = signal<string | undefined>(undefined);
   protected readonly addable = computed(() =>

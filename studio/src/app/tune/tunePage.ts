@@ -18,6 +18,7 @@ import { ReadingState } from '../reading/readingState';
 import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
 import { PointerDrag } from '../shared/pointerDrag';
+import { ToggleRow, type Toggle } from '../shared/toggleRow';
 import { isTyping } from '../shared/typing';
 import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
@@ -45,6 +46,7 @@ import { TrialSheet } from './trial/trialSheet';
     ReadoutGraph,
     Ribbon,
     Stage,
+    ToggleRow,
     Transport,
     StrikePad,
     ReadoutList,
@@ -80,33 +82,7 @@ import { TrialSheet } from './trial/trialSheet';
         <und-readout-list />
       </section>
       <und-transport [(background)]="background">
-        <button
-          type="button"
-          class="plain"
-          title="Small stages side by side, each with another value (T)"
-          [attr.aria-pressed]="trial.open()"
-          (click)="trial.toggle()"
-        >
-          Try
-        </button>
-        <button
-          type="button"
-          class="plain"
-          title="The frames around contact, one by one (V)"
-          [attr.aria-pressed]="film.open()"
-          (click)="film.toggle()"
-        >
-          Film
-        </button>
-        <button
-          type="button"
-          class="plain"
-          title="What flashes too much, and what of it is not seen or heard (R)"
-          [attr.aria-pressed]="reading.open()"
-          (click)="reading.toggle()"
-        >
-          Reads
-        </button>
+        <und-toggle-row [toggles]="shown" />
       </und-transport>
       <div
         class="divide across"
@@ -247,6 +223,21 @@ export class TunePage {
   protected readonly film = inject(FilmService);
   protected readonly courses = inject(CourseService);
   protected readonly reading = inject(ReadingState);
+  protected readonly shown: readonly Toggle[] = [
+    {
+      words: 'Try',
+      title: 'Small stages side by side, each with another value (T)',
+      on: this.trial.open,
+      turn: () => this.trial.toggle(),
+    },
+    { words: 'Film', title: 'The frames around contact, one by one (V)', on: this.film.open, turn: () => this.film.toggle() },
+    {
+      words: 'Reads',
+      title: 'What flashes too much, and what of it is not seen or heard (R)',
+      on: this.reading.open,
+      turn: () => this.reading.toggle(),
+    },
+  ];
   /** Whether the stage alone fills the window. */
   protected readonly alone = signal(false);
 
