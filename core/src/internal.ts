@@ -54,6 +54,7 @@ export {
 } from './compare/readoutRows.js';
 export { laneDifferences, type FieldDifference, type LaneDifference } from './compare/sequenceDifferences.js';
 export {
+  beyondSheet,
   payloadTrial,
   trialCells,
   trialLimits,

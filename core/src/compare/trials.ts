@@ -87,14 +87,19 @@ export interface TrialCell extends Struck {
   readonly values: readonly unknown[];
 }
 
+/** What so many values along each axis are together, where they are more than fit a sheet. */
+export function beyondSheet(counts: readonly number[]): string | undefined {
+  const all = counts.reduce((product, count) => product * count, 1);
+  return all > trialLimits.cells ? `${counts.join(' × ')} are ${all} stages: at most ${trialLimits.cells} fit a sheet` : undefined;
+}
+
 /**
  * Every cell of a sheet, along the first axis within the second, or one sentence that says why there is no sheet: an axis whose
  * lane or field is gone, no values, too many cells.
  */
 export function trialCells(struck: Struck, axes: readonly TrialAxis[]): readonly TrialCell[] | string {
-  const count = axes.reduce((product, { values }) => product * values.length, 1);
-  if (count > trialLimits.cells)
-    return `${axes.map(({ values }) => values.length).join(' × ')} are ${count} stages: at most ${trialLimits.cells} fit a sheet`;
+  const many = beyondSheet(axes.map(({ values }) => values.length));
+  if (many !== undefined) return many;
   let cells: readonly TrialCell[] = [{ ...struck, values: [] }];
   for (const { tried, values } of axes) {
     const next: TrialCell[] = [];

@@ -6,7 +6,8 @@ import { KeptService } from '../playback/keptService';
 import type { ProjectService } from '../project/projectService';
 import type { TrialStage } from '../tune/trial/trialDesk';
 import { DrillService } from './drillService';
-import { DrillTrial, type DrillCell, type DrillTried } from './drillTrial';
+import { DrillTrial, type DrillCell } from './drillTrial';
+import type { DrillTried } from './drillTrialNumbers';
 
 type Small = TrialStage<DrillTried, DrillCell>;
 
