@@ -117,7 +117,11 @@ test('an old ladder is looked at at its moment, one rung of it taken, and seen i
   await expect(page.locator('und-run-difference-table tr', { hasText: 'parried' }).first()).toBeVisible();
 });
 
-test('an old actor lies behind the present one, and an old preset gives back what it was', async ({ studio, page, server }) => {
+test('an old actor lies behind the present one; an old status and an old preset give back what they were', async ({
+  studio,
+  page,
+  server,
+}) => {
   await page.goto(`${server.address}/projects/elytra-league/actors/pip`);
   const width = page.getByRole('textbox', { name: /^Width/ });
   await width.fill('120');
@@ -131,6 +135,18 @@ test('an old actor lies behind the present one, and an old preset gives back wha
   await expect(width).toHaveValue('84');
   await panel.getByRole('button', { name: 'Close' }).click();
   await expect(page.locator('svg.paper rect.was')).toHaveCount(0);
+
+  await page.goto(`${server.address}/projects/elytra-league/rules/~statuses`);
+  const note = page.getByRole('textbox', { name: 'What the status is, in a sentence' });
+  const said = await note.inputValue();
+  await note.fill('Something else.');
+  await note.press('Tab');
+  await studio.saved();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
+  await panel.getByRole('button', { name: /^Look at/ }).click();
+  await panel.getByRole('button', { name: /^Take note/ }).click();
+  await expect(note).toHaveValue(said);
+  await panel.getByRole('button', { name: 'Close' }).click();
 
   await studio.open('lance-light');
   await page.keyboard.press('n');

@@ -10,8 +10,11 @@ export interface OldState {
   readonly label: string;
 }
 
-/** Shows an old state beside the present one without touching that, or says in one sentence why it cannot. */
-export type Look = (state: OldState) => Looked | string;
+/**
+ * Shows an old state beside the present one without touching that, or says in one sentence why it cannot; undefined where the page
+ * has no stage, and it can only be read.
+ */
+export type Look = (state: OldState) => Looked | string | undefined;
 
 /** Which document's history can be looked at now, how an old state of it is shown, and whether the history is open. */
 @Injectable({ providedIn: 'root' })

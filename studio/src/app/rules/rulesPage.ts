@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { storedSettingsOf, type EventType } from '@undatio/core';
@@ -62,6 +73,7 @@ export class RulesPage {
   protected readonly chosen = computed(() => this.events().find(({ id }) => id === this.event()));
   /** Which view of all is looked at; undefined while it is an event. */
   protected readonly view = computed(() => views.find(({ name }) => name === this.event())?.name);
+  private readonly statuses = viewChild(StatusesView);
   protected readonly views = views;
   protected readonly problems = computed(() => this.rules.findings().length);
   /** What comes with it stays open as it was left; a new event begins with it. */
@@ -88,9 +100,11 @@ export class RulesPage {
         'rules.swap': () => this.kept.swap(),
       }),
     );
-    // Of the ladder that is shown, or of the event where nothing decides yet.
+    // Of the ladder that is shown, or of the event where nothing decides yet; of the status among them all.
     inject(HistoryDesk).follow(
       () => {
+        const status = this.statuses()?.chosen();
+        if (status) return `statuses/${status.id}`;
         const event = this.chosen()?.id;
         const response = this.project()?.responses.find((one) => one.event === event);
         return response ? `responses/${response.id}` : event === undefined ? undefined : `events/${event}`;
@@ -186,7 +200,8 @@ export class RulesPage {
   }
 
   /** What comes of this moment with an old state of what decides, beside what comes of it now. */
-  private lookAt({ key, document, label }: OldState): Looked | string {
+  private lookAt({ key, document, label }: OldState): Looked | string | undefined {
+    if (!this.chosen()) return undefined;
     const { project } = this.projects;
     const then = project && withDocument(project, key, document);
     const loan = then && this.moments.under(then);

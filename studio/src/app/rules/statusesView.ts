@@ -23,7 +23,7 @@ export class StatusesView {
   private readonly rules = inject(RulesService);
   private readonly picked = signal('');
   protected readonly statuses = computed(() => this.project().statuses);
-  protected readonly chosen = computed(() => this.statuses().find(({ id }) => id === this.picked()) ?? this.statuses().at(0));
+  readonly chosen = computed(() => this.statuses().find(({ id }) => id === this.picked()) ?? this.statuses().at(0));
   protected readonly course = computed(() => {
     const [plan, status] = [this.rules.plan(), this.chosen()];
     return plan && status ? statusCourse(plan, status.id) : undefined;
