@@ -31,7 +31,7 @@ import { ReadingPanel } from '../reading/readingPanel';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { ToggleRow, type Toggle } from '../shared/toggleRow';
-import { isTyping } from '../shared/typing';
+import { isTyping, takesSpace } from '../shared/typing';
 import type { StageBackground } from '../stage/stageView';
 import { Stage } from '../tune/stage/stage';
 import { Transport } from '../tune/stage/transport';
@@ -273,9 +273,7 @@ export class DrillsPage {
   protected key(event: KeyboardEvent): void {
     if (event.altKey || isTyping(event)) return;
     const id = this.keys.actionOf('drills', event);
-    const { target } = event;
-    const own = target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]');
-    if (id === undefined || own) return;
+    if (id === undefined || takesSpace(event)) return;
     event.preventDefault();
     this.actions.run(id);
   }

@@ -25,7 +25,7 @@ import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
 import { KeyMap } from '../shared/keyMap';
-import { isTyping } from '../shared/typing';
+import { isTyping, takesSpace } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
 import { Stage } from '../tune/stage/stage';
@@ -303,11 +303,9 @@ export class RulesPage {
   }
 
   protected key(event: KeyboardEvent): void {
-    const { target } = event;
     if (event.altKey || isTyping(event)) return;
     const id = this.keys.actionOf('rules', event);
-    const own = target instanceof HTMLElement && target.matches('button, a, summary, input, textarea, select, [role="radio"]');
-    if (id === undefined || own) return;
+    if (id === undefined || takesSpace(event)) return;
     event.preventDefault();
     this.actions.run(id);
   }

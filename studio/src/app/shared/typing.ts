@@ -6,3 +6,9 @@ export function isTyping({ target }: KeyboardEvent): boolean {
     (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'color'].includes(target.type))
   );
 }
+
+/** Whether a press of Space belongs to the control that has the focus. Every other key does what it does on the screen. */
+export function takesSpace({ key, target }: KeyboardEvent): boolean {
+  const controls = 'button, summary, a, input, [role="checkbox"], [role="switch"], [role="combobox"], [role="option"], [role="radio"]';
+  return key === ' ' && target instanceof HTMLElement && target.matches(controls);
+}

@@ -19,7 +19,7 @@ import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
 import { PointerDrag } from '../shared/pointerDrag';
 import { ToggleRow, type Toggle } from '../shared/toggleRow';
-import { isTyping } from '../shared/typing';
+import { isTyping, takesSpace } from '../shared/typing';
 import { StageSetUps } from '../stage/stageSetUps';
 import type { StageBackground } from '../stage/stageView';
 import { ImpactStrip } from './strip/impactStrip';
@@ -289,19 +289,11 @@ export class TunePage {
     if (event.key === 'Tab') this.pointed = false;
     if (event.altKey || isTyping(event)) return;
     const id = event.key === 'Escape' && this.alone() ? 'tune.alone' : this.keys.actionOf('tune', event);
-    if (id === undefined || id === 'tune.add' || (event.key === ' ' && !this.pointed && takesSpace(event))) return;
+    if (id === undefined || id === 'tune.add' || (!this.pointed && takesSpace(event))) return;
     // A lane's own keys come first.
     if (event.target instanceof Element && event.target.closest('und-lane .block') && this.keys.actionOf('lane', event)) return;
     event.preventDefault();
     event.stopPropagation();
     this.actions.run(id);
   }
-}
-
-/** Whether a control uses Space itself. One that was only clicked does not keep it: after a click on a chip, Space strikes. */
-function takesSpace({ target }: KeyboardEvent): boolean {
-  return (
-    target instanceof HTMLElement &&
-    target.matches('button, summary, a, input, [role="checkbox"], [role="switch"], [role="combobox"], [role="option"]')
-  );
 }
