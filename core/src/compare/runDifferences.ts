@@ -66,8 +66,8 @@ function byKey(log: readonly LogEntry[]): Map<string, LogEntry[]> {
 
 type Pair = readonly [LogEntry | undefined, LogEntry | undefined];
 
-/** Two events this far apart, in seconds, are held for one gone and one come. */
-const apart: Seconds = 0.5;
+/** Two events further apart, in seconds, are held for one gone and one come. */
+const apart: Seconds = 1;
 /** Lists longer than this are paired by their order alone, so that the work stays near linear. */
 const longest = 400;
 
@@ -89,7 +89,8 @@ function paired(before: readonly LogEntry[], after: readonly LogEntry[]): Pair[]
   let [i, k] = [0, 0];
   while (i < before.length || k < after.length) {
     const both = i < before.length && k < after.length;
-    if (both && costAt(i, k) === together(i, k)) pairs.push([before[i++], after[k++]]);
+    // At the very limit they are one that moved: sums of instants carry dust.
+    if (both && together(i, k) - costAt(i, k) < dust) pairs.push([before[i++], after[k++]]);
     else if (k === after.length || (both && costAt(i + 1, k) <= costAt(i, k + 1))) pairs.push([before[i++], undefined]);
     else pairs.push([undefined, after[k++]]);
   }

@@ -84,11 +84,17 @@ describe('the events in which two runs part', () => {
     expect(changes(runOf([blow(0.2), blow(1), blow(2)]), runOf([blow(1), blow(2)])).map(([at, , , change]) => [at, change])).toEqual([
       [0.2, 'removed'],
     ]);
-    // As many, but not the same: a pair half a second apart is one gone and one come.
+    // As many, but not the same: the two at one instant are held together, and what is further than a second is gone and come.
     expect(changes(runOf([blow(0.2), blow(1)]), runOf([blow(1), blow(2)])).map(([at, , , change]) => [at, change])).toEqual([
       [0.2, 'removed'],
       [2, 'added'],
     ]);
+  });
+
+  it('tell one that was moved by less than a second as moved, however the sums fall', () => {
+    for (const by of [0.1, 0.3, 0.5, 0.7, 1])
+      expect(changes(runOf([blow(0.6)]), runOf([blow(0.6 + by)])).map(([, , , change]) => change)).toEqual(['changed']);
+    expect(changes(runOf([blow(0.6)]), runOf([blow(1.7)])).map(([, , , change]) => change)).toEqual(['removed', 'added']);
   });
 
   it('tell the rung that answers instead', () => {

@@ -100,7 +100,7 @@ const mostEvents = 120;
                 <button type="button" class="at" [title]="'To ' + event.at.toFixed(2) + ' s'" (click)="playback.scrub(event.at)">
                   <span class="number">{{ event.at.toFixed(2) }}</span> {{ event.event }} <em>{{ event.parties }}</em>
                   @if (event.change !== 'changed') {
-                    <em>{{ event.change === 'added' ? 'only now' : 'only kept' }}</em>
+                    &ngsp;<em>{{ event.change === 'added' ? 'only now' : 'only kept' }}</em>
                   }
                 </button>
               </th>

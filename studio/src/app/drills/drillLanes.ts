@@ -13,6 +13,9 @@ import { axisLeft, axisRight, nameLetters } from './timeAxis';
 
 const lane = 26;
 const head = 32;
+/** Marks of events and of what somebody does, from their middle. */
+const disc = ' m-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0';
+const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
 
 /** Who does what when: a lane for each actor, events dragged in time, expectations as flags, one playhead through all of it. */
 @Component({
@@ -51,9 +54,9 @@ const head = 32;
         </path>
       }
       @for (ghost of ghosts(); track $index) {
-        <circle class="ghost" [attr.cx]="ghost.x" [attr.cy]="ghost.y" r="6">
+        <path class="ghost" [attr.d]="'M' + ghost.x + ' ' + ghost.y + ghost.shape">
           <title>{{ ghost.told }}</title>
-        </circle>
+        </path>
       }
       <g undActMarks [drill]="drill()" [take]="take()" [scale]="scale()" [picked]="pickedAct()" (pick)="pickAct.emit($event)" />
       @for (entry of entries(); track entry.at) {
@@ -206,13 +209,28 @@ export class DrillLanes {
     const now = this.drill();
     if (!kept || kept === now) return [];
     const rowOf = (id: string | undefined): number => now.actors.findIndex((actor) => actor.id === id);
-    const entry = ({ at, event, source, target }: Drill['script'][number]) => ({ at, row: rowOf(source ?? target), told: event });
-    const act = ({ at, who, do: does }: NonNullable<Drill['acts']>[number]) => ({ at, row: rowOf(who), told: `${who} ${does}` });
+    const entry = ({ at, event, source, target }: Drill['script'][number]) => ({
+      at,
+      row: rowOf(source ?? target),
+      told: event,
+      shape: disc,
+    });
+    const act = ({ at, who, do: does }: NonNullable<Drill['acts']>[number]) => ({
+      at,
+      row: rowOf(who),
+      told: `${who} ${does}`,
+      shape: diamond,
+    });
     const marks = (drill: Drill) => [...drill.script.map(entry), ...(drill.acts ?? []).map(act)];
     const there = new Set(marks(now).map((mark) => JSON.stringify(mark)));
     return marks(kept)
       .filter((mark) => !there.has(JSON.stringify(mark)) && mark.at <= now.length)
-      .map(({ at, row, told }) => ({ x: this.x(at), y: this.laneY(Math.max(0, row)) + 13, told: `kept: ${told} at ${at} s` }));
+      .map(({ at, row, told, shape }) => ({
+        shape,
+        x: this.x(at),
+        y: this.laneY(Math.max(0, row)) + 13,
+        told: `kept: ${told} at ${at} s`,
+      }));
   });
 
   protected readonly flags = computed(() =>

@@ -64,8 +64,13 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
     if (owner === 'seed' || !project) return { of: 'seed' };
     const key = owner as DocumentKey;
     const numbers = numbersIn(project, key);
-    const first = numbers.find(({ path }) => path.includes('payload')) ?? numbers.at(0);
-    return first && { of: 'number', key, path: first.path };
+    const answered = new Set(
+      this.drills.shown()?.run.log.flatMap(({ rungs }) => rungs.flatMap((one) => (one.answer === 'answered' ? one.rung : []))),
+    );
+    // What a blow is struck with, or what decides about it here, is what one reaches for.
+    const first = numbers.find(({ path: [list, entry, part] }) => part === 'payload' || (list === 'rungs' && answered.has(String(entry))));
+    const path = (first ?? numbers.at(0))?.path;
+    return path && { of: 'number', key, path };
   }
 
   protected firstTried(): DrillTried {
