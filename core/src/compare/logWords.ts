@@ -19,7 +19,7 @@ export function touchWords({ touch }: Pick<LogEntry, 'touch'>): string {
 
 /** What came of an event, in words; `bare` leaves out what it came to altogether, which hangs on all that was before. */
 export function cameWords({ refused, happened }: Pick<LogEntry, 'refused' | 'happened'>, bare = false): string {
-  return refused ?? happened.flatMap((one) => happeningWords(one, bare) || []).join(', ');
+  return refused ?? happened.map((one) => happeningWords(one, bare)).join(', ');
 }
 
 function happeningWords(one: Happening, bare: boolean): string {

@@ -90,6 +90,21 @@ describe('a kept run of a drill', () => {
     expect(playback.time).toBe(0.5);
   });
 
+  it('says that its drill is gone, plays on, and brings it back by a swap', () => {
+    expect(kept.gone()).toBeUndefined();
+    const [drill] = projects.project?.drills ?? [];
+    projects.add('another', 'drills/other', { ...drill, id: 'other', label: 'Other' });
+    TestBed.inject(DrillService).look('other');
+    projects.remove('remove', ['drills/two-blows']);
+    TestBed.tick();
+    expect(kept.gone()).toBe('its drill “Two blows” is not in the project any more');
+    expect(kept.shown()?.run).toBeDefined();
+    kept.swap();
+    expect(damage()).toBe(12);
+    TestBed.tick();
+    expect(projects.project?.drills.map(({ id }) => id)).toContain('two-blows');
+  });
+
   it('changes places with the present one in one step, and is put aside in its turn', () => {
     kept.swap();
     expect([damage(), rungOf()?.then.length]).toEqual([12, 2]);

@@ -232,11 +232,15 @@ export class KeptService {
   /** What of the kept take is not in the project any more, in words; nothing while all of it is. */
   readonly gone = computed((): string | undefined => {
     const [kept, project] = [this.kept(), this.project()];
-    if (!kept || !project || this.what() !== 'sequence') return undefined;
+    if (!kept || !project) return undefined;
     const { sequence, stage, on } = kept;
+    const drill = stage.lent?.drill;
     const missing = [
-      ...(project.sequences.some(({ id }) => id === sequence.id) ? [] : [`its sequence “${sequence.label}”`]),
-      ...(project.events.some(({ id }) => id === sequence.event) ? [] : [`its event “${stage.event?.label ?? sequence.event}”`]),
+      ...(stage.lent || project.sequences.some(({ id }) => id === sequence.id) ? [] : [`its sequence “${sequence.label}”`]),
+      ...(stage.lent || project.events.some(({ id }) => id === sequence.event)
+        ? []
+        : [`its event “${stage.event?.label ?? sequence.event}”`]),
+      ...(!drill || project.drills.some(({ id }) => id === drill.id) ? [] : [`its drill “${drill.label}”`]),
       ...soundsOf(stage).flatMap((clip) => (project.assets.some(({ id }) => id === clip) ? [] : [`its sound “${clip}”`])),
       ...(on.setUp && !project.stages?.some(({ id }) => id === on.setUp?.id) ? [`its stage “${on.setUp.label}”`] : []),
     ];
