@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { bytesAt, digestOf } from './files.js';
-import type { ArchivedHistory } from './store/history.js';
+import type { ArchivedHistory } from './store/historyFormat.js';
 import { readProjectText, type Problem, type Project } from '@undatio/core';
 
 /** A project with a way to its assets' bytes. */

@@ -8,9 +8,9 @@ import type { FlashCountAt } from '../light/flashWatch.js';
 import { isOver, lightColumns, readFlashes, type Watched } from '../light/flashReading.js';
 import { LightPainter } from '../light/lightPainter.js';
 import type { LitStage } from '../light/litStage.js';
-import { mayFlash } from '../light/mayFlash.js';
+import { mayFlash, type Stretch } from '../light/mayFlash.js';
 import type { PictureLight } from '../light/pictureLight.js';
-import type { StageBackground } from '../light/stageGrounds.js';
+import { arenaLayers, type StageBackground } from '../light/stageGrounds.js';
 import { whatReads } from '../light/whatReads.js';
 import { bodiesOfRun } from '../player/drillBodies.js';
 import { DrillTake } from '../player/drillTake.js';
@@ -19,6 +19,7 @@ import type { SequencePlan } from '../take/plan.js';
 import { strike } from '../take/strike.js';
 import { compileContext } from './checkProject.js';
 import { combatPlanOf } from './checkRules.js';
+import { usesOfActor, usesOfSequence, type Use } from './uses.js';
 
 /** What is to be looked at for flashes: with where it is told, and who stands on which stage. */
 export interface FlashSuspect {
@@ -26,16 +27,29 @@ export interface FlashSuspect {
   readonly run: Watched;
   readonly actors: readonly Actor[];
   readonly setUp: StageSetUp | undefined;
+  /** Where it could. */
+  readonly stretches: readonly Stretch[];
+  /** Which pictures could be drawn in it. */
+  readonly pictures: ReadonlySet<string>;
+}
+
+/** Pictures that a stage shows: what documents ask for, what stands behind everybody, and the arena where nothing of one's own does. */
+function picturesOf(uses: readonly Use[], setUp: StageSetUp | undefined): ReadonlySet<string> {
+  const asked = uses.flatMap(({ collection, id }) => (collection === 'assets' ? [id] : []));
+  const { background } = setUp ?? {};
+  const behind = background?.of === 'picture' ? [background.picture] : background ? [] : arenaLayers.map(({ picture }) => picture);
+  return new Set([...asked, ...behind]);
 }
 
 /** Cells across the view where it is only asked whether it is worth counting, and of which share of a field. */
 const quickColumns = 32;
 const quickShare = 0.2;
 
-/** What could flash more often than three times in a second at all. */
-function couldFlash({ run, actors }: FlashSuspect, { conventions }: Project): boolean {
-  const largest = Math.max(160 * 120, ...actors.map(({ width, height }) => width * height));
-  return mayFlash(run, { width: conventions.viewWidth, height: conventions.viewHeight }, largest);
+/** With where it could flash more often than three times in a second at all; nothing where it could not. */
+function whereSuspect(one: Omit<FlashSuspect, 'stretches'>, { conventions }: Project): FlashSuspect[] {
+  const largest = Math.max(160 * 120, ...one.actors.map(({ width, height }) => width * height));
+  const stretches = mayFlash(one.run, { width: conventions.viewWidth, height: conventions.viewHeight }, largest);
+  return stretches.length === 0 ? [] : [{ ...one, stretches }];
 }
 
 /** The sequences of a project that could flash too often at all, each struck with its event’s sample on the first stage. */
@@ -51,8 +65,9 @@ export function flashSuspects(project: Project): FlashSuspect[] {
       run: { start, duration, sample: (t: number) => take.sample(t, frame) },
       actors,
       setUp,
+      pictures: picturesOf([...usesOfSequence(project.sequences[at]), ...actors.flatMap(usesOfActor)], setUp),
     };
-    return couldFlash(suspect, project) ? [suspect] : [];
+    return whereSuspect(suspect, project);
   });
 }
 
@@ -66,8 +81,10 @@ export function drillSuspects(project: Project): FlashSuspect[] {
     const frame = take.createFrame();
     const watched = { start: take.start, duration: take.duration, sample: (t: number) => take.sample(t, frame) };
     const setUp = project.stages?.find(({ id }) => id === drill.stage);
-    const suspect = { path: formatPath(['drills', i]), run: watched, actors, setUp };
-    return couldFlash(suspect, project) ? [suspect] : [];
+    // Any of its sequences may come of it.
+    const pictures = picturesOf([...project.sequences.flatMap(usesOfSequence), ...actors.flatMap(usesOfActor)], setUp);
+    const suspect = { path: formatPath(['drills', i]), run: watched, actors, setUp, pictures };
+    return whereSuspect(suspect, project);
   });
 }
 
@@ -82,12 +99,18 @@ type Lights = ReadonlyMap<string, PictureLight>;
 /** What of the suspects flashes too often over too much. `allGrounds`: by day as well, where a stage has no background of its own. */
 export function flashProblems(project: Project, suspects: readonly FlashSuspect[], pictures: Lights, allGrounds = false): Problem[] {
   const { viewWidth: width, viewHeight: height } = project.conventions;
-  return suspects.flatMap(({ path, run, actors, setUp }) =>
+  return suspects.flatMap(({ path, run, stretches, actors, setUp }) =>
     groundsOf(setUp, allGrounds).flatMap((background) => {
       const stage: LitStage = { project: { ...project, actors: [...actors] }, setUp, pictures, background };
       const painter = (columns: number): LightPainter => new LightPainter(stage, { width, height, columns });
       // Coarsely first, and of much smaller parts: most are far from it.
-      if (!readFlashes(run, painter(quickColumns), quickShare).some(isOver)) return [];
+      const quick = painter(quickColumns);
+      const pieces = stretches.map(({ from, to }): Watched => ({
+        start: Math.max(from, run.start),
+        duration: Math.min(to, run.duration),
+        sample: run.sample,
+      }));
+      if (!pieces.some((piece) => readFlashes(piece, quick, quickShare).some(isOver))) return [];
       const over = readFlashes(run, painter(lightColumns)).filter(isOver);
       const ground = background === 'own' ? '' : `, on ${background} ground`;
       return over.map((count): Problem => ({ severity: 'warning', path, message: flashWords(count) + ground }));

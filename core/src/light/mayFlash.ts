@@ -1,5 +1,5 @@
 import type { ActorFrame, Frame } from '../contract.js';
-import type { Px } from '../units.js';
+import type { Px, Seconds } from '../units.js';
 import { flashLimits } from './flashLimits.js';
 import { watchedInstants, watchedRate, type Watched } from './flashReading.js';
 
@@ -8,34 +8,62 @@ const sorts = 5;
 /** Amounts and shifts below these change no cell by a tenth of full luminance, or only a strip at its edge. */
 const slight = { amount: 0.05, shift: 0.02, roll: 1, zoom: 0.05 };
 
+/** A piece of a run. */
+export interface Stretch {
+  readonly from: Seconds;
+  readonly to: Seconds;
+}
+
+/** Seconds before and after, in which cells may turn that are not where most of the area is. */
+const margin: Seconds = 0.1;
+
 /**
- * Whether a run could flash more than three times in a second at all, told by the areas of what is drawn and without drawing it: by
- * how often any of them swings by a tenth of a quarter of a field. It says yes too often rather than too seldom.
+ * Where a run could flash more than three times in a second at all, told by the areas of what is drawn and without drawing it: by
+ * how often any of them swings by a tenth of a quarter of a field. It tells too much rather than too little.
  */
-export function mayFlash(run: Watched, view: { readonly width: Px; readonly height: Px }, bodies: number): boolean {
+export function mayFlash(run: Watched, view: { readonly width: Px; readonly height: Px }, bodies: number): readonly Stretch[] {
   const { first, last } = watchedInstants(run);
   const least = flashLimits.area * flashLimits.field.width * flashLimits.field.height * view.width ** 2 * flashLimits.change;
-  const turns: number[] = [];
+  const turns: { readonly at: Seconds; readonly began: Seconds }[] = [];
   const low = new Float64Array(sorts).fill(Infinity);
   const high = new Float64Array(sorts);
   const up = new Uint8Array(sorts);
+  /** When each was farthest the other way last. */
+  const began = new Float64Array(sorts);
   const areas = new Float64Array(sorts);
   for (let k = first; k <= last; k++) {
-    litAreas(run.sample(k / watchedRate), view, bodies, areas);
+    const at = k / watchedRate;
+    litAreas(run.sample(at), view, bodies, areas);
     for (let sort = 0; sort < sorts; sort++) {
       const area = areas[sort];
+      if (up[sort] ? area >= high[sort] : area <= low[sort]) began[sort] = at;
       low[sort] = Math.min(low[sort], area);
       high[sort] = Math.max(high[sort], area);
       const hasTurned = up[sort] ? high[sort] - area >= least : area - low[sort] >= least;
       if (!hasTurned) continue;
-      turns.push(k / watchedRate);
+      turns.push({ at, began: began[sort] });
       up[sort] = 1 - up[sort];
       low[sort] = high[sort] = area;
+      began[sort] = at;
     }
   }
-  // A flash is two turns.
+  return stretchesOf(turns);
+}
+
+/** Where more turns than the standard lets pass lie within a second, from where the first of them began. A flash is two turns. */
+function stretchesOf(turns: readonly { readonly at: Seconds; readonly began: Seconds }[]): readonly Stretch[] {
   const beyond = 2 * flashLimits.flashes + 1;
-  return turns.some((at, i) => i + beyond < turns.length && turns[i + beyond] - at <= flashLimits.within);
+  const stretches: Stretch[] = [];
+  for (let i = 0; i + beyond < turns.length; i++) {
+    const group = turns.slice(i, i + beyond + 1);
+    if (turns[i + beyond].at - turns[i].at > flashLimits.within) continue;
+    const from = Math.min(...group.map(({ began }) => began)) - margin;
+    const to = turns[i + beyond].at + margin;
+    const before = stretches.at(-1);
+    if (before && from <= before.to) stretches[stretches.length - 1] = { from: Math.min(from, before.from), to };
+    else stretches.push({ from, to });
+  }
+  return stretches;
 }
 
 /** How many px each sort of thing lights up, by its amounts. `body`: px of a body. */

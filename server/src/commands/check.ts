@@ -40,6 +40,8 @@ async function lightOf(source: ProjectSource, all: boolean): Promise<Problem[]> 
   const suspects = [...flashSuspects(project), ...(all ? drillSuspects(project) : [])];
   if (suspects.length === 0 && !all) return [];
   const { pictureLights } = await import('../pictureLights.js');
-  const lights = readPictureLights(await pictureLights(source));
+  // What does not read is looked for everywhere, flashes only in what could flash.
+  const drawn = all ? undefined : new Set(suspects.flatMap(({ pictures }) => [...pictures]));
+  const lights = readPictureLights(await pictureLights(source, drawn));
   return [...flashProblems(project, suspects, lights, all), ...(all ? readingProblems(project, lights) : [])];
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { problemsOf, type Problem } from '@undatio/core';
 import { patched, type Collection, type StatePatch } from '@undatio/core/internal';
-import { historyFormat, keepsHistory, type ArchivedHistory } from '../store/history.js';
+import { historyFormat, keepsHistory, type ArchivedHistory } from '../store/historyFormat.js';
 
 /** Where an archive holds what documents were before. */
 export const historyFile = 'history.json';

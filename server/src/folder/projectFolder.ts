@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
 import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
-import type { ArchivedHistory } from '../store/history.js';
+import type { ArchivedHistory } from '../store/historyFormat.js';
 import { historyFile, readArchivedHistory } from './archivedHistory.js';
 import { bytesAt, bytesBelow, leadingOut, leadsOut } from '../files.js';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';

@@ -13,7 +13,8 @@ import {
 import { listedCollections, type Collection } from '@undatio/core/internal';
 import { Bin, binMark } from './bin.js';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
-import { History, type ArchivedHistory, type Place } from './history.js';
+import { History, type Place } from './history.js';
+import type { ArchivedHistory } from './historyFormat.js';
 import { etagOf, stored, type StoredDocument } from './storedDocument.js';
 import { DamagedDocument, storeErrorOf } from './storeError.js';
 

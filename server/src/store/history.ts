@@ -2,6 +2,7 @@ import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { changeWords, patched, patchOf, type Collection, type StatePatch } from '@undatio/core/internal';
 import { digestOf } from '../files.js';
 import type { Database, HistoryRow } from './database.js';
+import { historyFormat, keepsHistory, type ArchivedHistory, type ArchivedState } from './historyFormat.js';
 import { staying } from './thinning.js';
 
 /** Where a document lies. */
@@ -24,13 +25,6 @@ export interface KeptState {
 const wholeEach = 100;
 /** A document's history is thinned each time so many states of it are kept. */
 const thinEach = 64;
-/** Assets hold bytes elsewhere, and settings are one line of choices: neither is tuned. */
-const kept: readonly Collection[] = ['sequences', 'responses', 'actors', 'drills', 'statuses', 'events', 'presets'];
-
-export function keepsHistory(collection: Collection): boolean {
-  return kept.includes(collection);
-}
-
 /** A text that is the same for the same document, in whatever order its fields stand. */
 function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
@@ -221,21 +215,4 @@ function* statesOf(rows: readonly Stretch[]): Generator<{ readonly state: object
     state = whole ? read : patched(state, read as StatePatch);
     yield { state: state as object };
   }
-}
-
-export const historyFormat = 1;
-
-/** A state as archives hold it: whole, or what turns the one before into it. */
-export interface ArchivedState {
-  readonly at: string;
-  readonly words: readonly string[];
-  readonly mark?: string;
-  readonly whole?: object;
-  readonly patch?: StatePatch;
-}
-
-/** A project's history as archives hold it, by collection/id. */
-export interface ArchivedHistory {
-  readonly format: typeof historyFormat;
-  readonly documents: Readonly<Record<string, readonly ArchivedState[]>>;
 }

@@ -8,7 +8,7 @@ import { readSavedProject } from '../savedProject.js';
 import { showPage, type PageShown } from '../showPage.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
-import type { ArchivedHistory } from '../store/history.js';
+import type { ArchivedHistory } from '../store/historyFormat.js';
 
 /** What can take long and therefore never runs on the thread that answers: each takes plain data and gives plain data. */
 
