@@ -20,7 +20,9 @@ describe('A command', () => {
   it('that reads a project loads neither the database nor what looks into pictures, which takes longer than it does itself', () => {
     for (const command of ['main', 'check', 'bake', 'run', 'export', 'mix', 'projectArgument']) {
       const packages = loadedBy(join(here, `${command}.js`));
-      expect(['sequelize', 'sqlite3', 'umzug', 'sharp'].filter((name) => packages.has(name))).withContext(command).toEqual([]);
+      expect(['sequelize', 'sqlite3', 'umzug', 'sharp'].filter((name) => packages.has(name)))
+        .withContext(command)
+        .toEqual([]);
     }
     // The one that stores does.
     expect(loadedBy(join(here, 'load.js'))).toContain('sequelize');
