@@ -41,18 +41,26 @@ const mostSteps = 400;
 
 /** Tab, arrows, letters, Enter and Space alone. */
 export function keyboard(page: Page): Hand {
-  const isThere = (target: Locator): Promise<boolean> => target.evaluate((element) => element === document.activeElement);
-  /** Whether the keyboard is in the same group of radio buttons, which has one stop for all of them. */
-  const isBeside = (target: Locator): Promise<boolean> =>
-    target.evaluate(
-      (element) =>
-        element.getAttribute('role') === 'radio' && element.closest('[role=radiogroup]')?.contains(document.activeElement) === true,
-    );
+  /** Which key brings the keyboard nearer: none where it is there; an arrow within one group of radio buttons, which has one stop for all. */
+  const keyTowards = (target: Locator): Promise<string> =>
+    target.evaluate((element) => {
+      const { activeElement } = document;
+      if (element === activeElement) return '';
+      if (element.getAttribute('role') === 'radio' && element.closest('[role=radiogroup]')?.contains(activeElement)) return 'ArrowRight';
+      const stands = activeElement && activeElement !== document.body ? element.compareDocumentPosition(activeElement) : 0;
+      const isPast = (stands & Node.DOCUMENT_POSITION_FOLLOWING) !== 0 && (stands & Node.DOCUMENT_POSITION_CONTAINED_BY) === 0;
+      return isPast ? 'Shift+Tab' : 'Tab';
+    });
   async function reach(target: Locator): Promise<void> {
     await expect(target).toHaveCount(1);
-    for (let i = 0; i < mostSteps && !(await isThere(target)); i++) {
-      if (await isBeside(target)) await page.keyboard.press('ArrowRight');
-      else await page.keyboard.press('Tab');
+    // Who has gone past it once goes on forwards and round, instead of to and fro.
+    let [last, forwards] = ['', false];
+    for (let i = 0; i < mostSteps; i++) {
+      const key = await keyTowards(target);
+      if (key === '') break;
+      forwards ||= last === 'Shift+Tab' && key === 'Tab';
+      last = key === 'Shift+Tab' && forwards ? 'Tab' : key;
+      await page.keyboard.press(last);
     }
     await expect(target).toBeFocused();
   }
