@@ -18,6 +18,8 @@ export default defineConfig({
       executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        // As a browser does that has no graphics card: it costs less than a card that is played by the processor.
+        '--disable-gpu-compositing',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
         '--disable-quic',

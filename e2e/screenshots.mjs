@@ -16,6 +16,7 @@ const browser = await chromium.launch({
   executablePath: process.env.CHROME_BIN || '/usr/bin/chromium',
   args: [
     '--no-sandbox',
+    '--disable-gpu-compositing',
     '--use-angle=swiftshader',
     '--enable-unsafe-swiftshader',
     '--disable-quic',

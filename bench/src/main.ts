@@ -29,6 +29,8 @@ async function inBrowser(): Promise<void> {
     executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
     args: [
       '--no-sandbox',
+      // As a browser does that has no graphics card.
+      '--disable-gpu-compositing',
       '--use-angle=swiftshader',
       '--enable-unsafe-swiftshader',
       '--disable-quic',

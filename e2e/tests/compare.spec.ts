@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { seenOn } from './sheet.js';
 import { expect, test, undatio } from './studio.js';
 
 test.describe('keep and compare', () => {
@@ -133,9 +134,7 @@ test.describe('trying', () => {
     await expect(sheet.locator('.cell .value').nth(1)).toHaveText(/^10 px · /);
     // Each small stage shows its own take.
     await studio.goTo(3);
-    const pictures = (): Promise<number> =>
-      sheet.locator('.cell canvas').evaluateAll((all: HTMLCanvasElement[]) => new Set(all.map((one) => one.toDataURL())).size);
-    await expect.poll(pictures).toBeGreaterThan(3);
+    await expect.poll(async () => new Set((await seenOn(sheet)).map(({ picture }) => picture)).size).toBeGreaterThan(3);
     const label = (await sheet.locator('.cell .value').nth(5).textContent()) ?? '';
     await sheet.locator('.cell').nth(5).click();
     await expect(sheet.locator('.cell.present')).toHaveCount(1);

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { seenOn } from './sheet.js';
 import { expect, test } from './studio.js';
 
 const openDrill = async (page: Page, address: string): Promise<void> => {
@@ -67,18 +68,7 @@ test('a trial sheet of a drill: numbers of its script and of a ladder, each play
   await expect(sheet.locator('#trial-field-0')).toHaveValue('["script",0,"payload","damage"]');
   // Each tells what came of it: with 6 nobody has fallen by the second blow.
   await expect(sheet.locator('.cell .note').first()).toContainText(/✕\d brasshorn 60 · pip/);
-  const [count, ink] = [9, 40];
-  await expect
-    .poll(() =>
-      sheet.locator('canvas').evaluateAll((all, least) => {
-        const inked = (canvas: HTMLCanvasElement): boolean => {
-          const data = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
-          return new Set(data).size > least;
-        };
-        return (all as HTMLCanvasElement[]).filter(inked).length;
-      }, ink),
-    )
-    .toBe(count);
+  await expect.poll(async () => (await seenOn(sheet)).filter(({ colours }) => colours > 40).length).toBe(9);
   await sheet
     .locator('.cell')
     .nth(1)

@@ -1,7 +1,7 @@
-import type { Frame } from '@undatio/core';
-import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
-import type { StagePainter } from './stagePainter';
+import type { StageFrame, StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
+import type { SheetLayout } from './sheetLayout';
+import type { StageSheet } from './stageSheet';
 import type { StageBackground } from './stageView';
 
 /** px of a small stage. */
@@ -11,12 +11,13 @@ export interface CellSize {
 }
 
 /**
- * Draws many small stages with one painter, one after another, each into a canvas of its own: a browser has few graphics
- * contexts, and all that moves on a stage comes from the frame.
+ * Draws many small stages with one painter, one after another, each into a canvas of its own or all into one: a browser has few
+ * graphics contexts, and all that moves on a stage comes from the frame.
  */
 export class CellPainter {
   private readonly host: HTMLElement;
   private painter: StagePainter | undefined;
+  private sheet: StageSheet | undefined;
   private destroyed = false;
 
   private constructor(parent: HTMLElement) {
@@ -38,8 +39,9 @@ export class CellPainter {
     const cells = new CellPainter(parent);
     cells.size(size);
     try {
-      const { StagePainter } = await import('./stagePainter');
+      const [{ StagePainter }, { StageSheet }] = await Promise.all([import('./stagePainter'), import('./stageSheet')]);
       cells.painter = await StagePainter.create(cells.host, on, pictureUrl);
+      cells.sheet = new StageSheet(cells.painter);
       cells.painter.setBackground(background);
       await cells.painter.complete();
     } catch (error) {
@@ -66,12 +68,28 @@ export class CellPainter {
   }
 
   /** Draws one frame and copies it into a canvas. */
-  paint(frame: Frame | RapidFrame | DrillFrame, context: CanvasRenderingContext2D): void {
+  paint(frame: StageFrame, context: CanvasRenderingContext2D): void {
     if (!this.destroyed) this.painter?.paintInto(frame, context);
+  }
+
+  /** Lays small stages out as one sheet, which has the size that was given. */
+  laySheet(layout: SheetLayout): void {
+    if (!this.destroyed) this.sheet?.lay(layout);
+  }
+
+  /** Draws one small stage of the sheet; undefined leaves it empty. */
+  paintCell(frame: StageFrame | undefined, index: number): void {
+    if (!this.destroyed) this.sheet?.paint(frame, index);
+  }
+
+  /** Shows the sheet as it is drawn now. */
+  showSheet(context: CanvasRenderingContext2D): void {
+    if (!this.destroyed) this.sheet?.show(context);
   }
 
   destroy(): void {
     this.destroyed = true;
+    this.sheet?.destroy();
     this.painter?.destroy();
     this.host.remove();
   }

@@ -1,5 +1,5 @@
 import 'pixi.js/unsafe-eval';
-import { Container, Graphics, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
+import { Container, Graphics, RenderTexture, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
 import { usesOfSequence, type ActorFrame, type Frame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import {
   compileContext,
@@ -28,8 +28,13 @@ import type { OnStage } from './stageSetUps';
 import { contactPlace, stageScale, type StageBackground } from './stageView';
 import { TextLayer } from './textLayer';
 
+/** What a stage shows: of one take, of several, or of a drill. */
+export type StageFrame = Frame | RapidFrame | DrillFrame;
+
 /** Pictures that are loaded at once while nobody waits for them. */
 const fewPictures = 4;
+/** Textures of a batch where there is no graphics card. */
+const fewTextures = 3;
 
 /** A bystander whom no blow has struck. */
 const atRest = restingActor();
@@ -61,7 +66,7 @@ export class StagePainter {
   private stands: (Standing | undefined)[] = [];
   private readonly reaches = new ReachLayer();
   private asked = false;
-  private last: Frame | RapidFrame | DrillFrame | undefined;
+  private last: StageFrame | undefined;
   /** Whether it shows just what the game’s view shows. */
   asGame = false;
   private readonly textures = new Map<string, Texture>();
@@ -95,6 +100,8 @@ export class StagePainter {
     // Its housekeeping would run with every frame of the display; it runs with every picture instead.
     Ticker.system.autoStart = false;
     Ticker.system.stop();
+    // In software every pixel reads every texture that a batch may have: more, smaller batches draw twice as fast.
+    if (drawsInSoftware()) renderer.limits.maxBatchableTextures = fewTextures;
     const painter = new StagePainter(renderer, host);
     host.append(renderer.canvas);
     try {
@@ -238,11 +245,17 @@ export class StagePainter {
   }
 
   /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
-  paint(frame: Frame | RapidFrame | DrillFrame, now = false): void {
+  paint(frame: StageFrame, now = false): void {
     // What gives the stage back while its screen goes shows one more frame.
     if (this.destroyed) return;
     this.last = frame;
-    const { width, height } = this.renderer.screen;
+    this.lay(frame, this.renderer.screen);
+    if (now) this.draw();
+    else this.request();
+  }
+
+  /** Puts everything where it is at one frame, in a window of so many px. */
+  private lay(frame: StageFrame, { width, height }: { readonly width: number; readonly height: number }): void {
     const { view } = frame;
     const sight = 'sight' in frame ? frame.sight : undefined;
     const { conventions, nearer, asGame } = this;
@@ -266,16 +279,38 @@ export class StagePainter {
     this.numbers.show(frame.numbers);
     this.captions.show(frame.glyphs);
     this.lens.show(view, width, height, zoom);
-    if (now) this.draw();
-    else this.request();
   }
 
   /** Shows one frame at once, and copies the picture into `context`, as large as that is. */
-  paintInto(frame: Frame | RapidFrame | DrillFrame, context: CanvasRenderingContext2D): void {
+  paintInto(frame: StageFrame, context: CanvasRenderingContext2D): void {
     if (this.destroyed) return;
     this.paint(frame, true);
-    // In the same task: the picture is only there until the browser shows it.
+    this.copyInto(context);
+  }
+
+  /** In the task in which it was drawn: the picture is only there until the browser shows it. */
+  private copyInto(context: CanvasRenderingContext2D): void {
     context.drawImage(this.renderer.canvas, 0, 0, context.canvas.width, context.canvas.height);
+  }
+
+  /** A texture that frames can be drawn onto, of so many px. */
+  textureOf(width: number, height: number): RenderTexture {
+    return RenderTexture.create({ width, height, resolution: this.renderer.resolution, antialias: !drawsInSoftware() });
+  }
+
+  /** Draws one frame as it is seen in a window of a texture's size, onto that. */
+  paintOnto(frame: StageFrame, target: RenderTexture): void {
+    if (this.destroyed) return;
+    this.lay(frame, target);
+    this.renderer.render({ container: this.scene, target, clearColor: this.renderer.background.colorRgba });
+  }
+
+  /** Shows something else in the stage's place at once, and copies the picture into `context`. */
+  showInstead(view: Container, context: CanvasRenderingContext2D): void {
+    if (this.destroyed) return;
+    this.renderer.render({ container: view });
+    Ticker.system.update();
+    this.copyInto(context);
   }
 
   /** Those of a drill as they look and as they have gone by now, and what they reach. */

@@ -11,14 +11,15 @@ import {
   signal,
   untracked,
   viewChild,
-  viewChildren,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { PlaybackService } from '../../playback/playbackService';
 import { sampler } from '../../playback/stageTake';
+import { sheetSize } from '../../stage/sheetLayout';
 import { smallStages } from '../../stage/smallStages';
+
 import type { StageBackground } from '../../stage/stageView';
-import { gridOf } from './sheetGrid';
+import { gridOf, sheetGap } from './sheetGrid';
 import { TrialAxisEditor } from './trialAxisEditor';
 import type { TrialDesk, TrialStage } from './trialDesk';
 
@@ -55,8 +56,16 @@ const paintMilliseconds = 11;
       class="sheet"
       [style.grid-template-columns]="'repeat(' + grid().columns + ', ' + grid().width + 'px)'"
       [style.grid-auto-rows]="grid().height + 'px'"
+      [style.gap.px]="gap"
       (pointerleave)="desk().hear(undefined)"
     >
+      <canvas
+        #picture
+        [width]="whole().width * density"
+        [height]="whole().height * density"
+        [style.width.px]="whole().width"
+        [style.height.px]="whole().height"
+      ></canvas>
       @for (one of desk().stages(); track $index) {
         <button
           type="button"
@@ -69,7 +78,6 @@ const paintMilliseconds = 11;
           (pointerenter)="desk().hear(one)"
           (focus)="desk().hear(one)"
         >
-          <canvas #picture [width]="grid().width * density" [height]="grid().height * density"></canvas>
           <span class="value number">{{ one.label }}</span>
           @if (one.note; as note) {
             <span class="note">{{ note }}</span>
@@ -90,7 +98,8 @@ export class TrialSheet<T, C> {
   private readonly playback = inject(PlaybackService);
   private readonly destroyed = inject(DestroyRef);
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
-  private readonly pictures = viewChildren<ElementRef<HTMLCanvasElement>>('picture');
+  private readonly picture = viewChild.required<ElementRef<HTMLCanvasElement>>('picture');
+  protected readonly gap = sheetGap;
   protected readonly density = Math.min(2, window.devicePixelRatio);
   private readonly room = signal({ width: 900, height: 300 });
   /** The same while it is the same: another size makes everything anew. */
@@ -98,9 +107,14 @@ export class TrialSheet<T, C> {
     equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
   });
 
+  private readonly layout = computed(() => ({ ...this.grid(), count: this.desk().stages().length, gap: sheetGap }));
+  protected readonly whole = computed(() => sheetSize(this.layout()), {
+    equal: (a, b) => a.width === b.width && a.height === b.height,
+  });
+
   protected readonly small = smallStages(
     () => this.background(),
-    () => this.grid(),
+    () => this.whole(),
     () => this.desk().on(),
   );
   private samplers: { readonly stage: TrialStage<T, C>; readonly sample: ReturnType<typeof sampler> | undefined }[] = [];
@@ -114,8 +128,7 @@ export class TrialSheet<T, C> {
     afterNextRender(() => this.start());
     effect(() => {
       // Another painter, size or background: all of them are drawn anew.
-      this.small.painter();
-      this.grid();
+      this.small.painter()?.laySheet(this.layout());
       this.background();
       this.begin();
     });
@@ -123,8 +136,6 @@ export class TrialSheet<T, C> {
       const stages = this.desk().stages();
       const before = new Map(this.samplers.map((one) => [one.stage, one]));
       this.samplers = stages.map((stage) => before.get(stage) ?? { stage, sample: stage.stage.run && sampler(stage.stage.run) });
-      // With the canvases that have come with them.
-      this.pictures();
       this.begin();
     });
   }
@@ -160,20 +171,20 @@ export class TrialSheet<T, C> {
   }
 
   private paint(): void {
-    const [painter, pictures] = [untracked(this.small.painter), untracked(this.pictures)];
+    const painter = untracked(this.small.painter);
     if (!painter || this.painting === undefined) {
       this.painting = undefined;
       return;
     }
     const until = performance.now() + paintMilliseconds;
     while (this.next < this.samplers.length && performance.now() < until) {
-      const { sample } = this.samplers[this.next];
-      const context = pictures.at(this.next)?.nativeElement.getContext('2d');
-      if (sample && context) painter.paint(sample(this.painting), context);
+      painter.paintCell(this.samplers[this.next].sample?.(this.painting), this.next);
       this.next++;
     }
     if (this.next < this.samplers.length) return this.later();
-    // All show one instant; time may have gone on meanwhile.
+    // All are shown at once and show one instant; time may have gone on meanwhile.
+    const context = this.picture().nativeElement.getContext('2d');
+    if (context) painter.showSheet(context);
     const isOver = this.wanted === this.painting;
     this.painting = undefined;
     if (!isOver) this.begin();
