@@ -41,6 +41,8 @@ const mostSteps = 400;
 
 /** Tab, arrows, letters, Enter and Space alone. */
 export function keyboard(page: Page): Hand {
+  // While nobody listens, the browser opens a box of its own, behind which no other can be opened.
+  page.on('filechooser', () => undefined);
   /** Which key brings the keyboard nearer: none where it is there; an arrow within one group of radio buttons, which has one stop for all. */
   const keyTowards = (target: Locator): Promise<string> =>
     target.evaluate((element) => {
