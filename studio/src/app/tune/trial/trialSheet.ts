@@ -107,7 +107,10 @@ export class TrialSheet<T, C> {
     equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
   });
 
-  private readonly layout = computed(() => ({ ...this.grid(), count: this.desk().stages().length, gap: sheetGap }));
+  /** The same while it is the same: an edit changes what is drawn, not where. */
+  private readonly layout = computed(() => ({ ...this.grid(), count: Math.max(1, this.desk().stages().length), gap: sheetGap }), {
+    equal: (a, b) => a.count === b.count && a.columns === b.columns && a.width === b.width && a.height === b.height,
+  });
   protected readonly whole = computed(() => sheetSize(this.layout()), {
     equal: (a, b) => a.width === b.width && a.height === b.height,
   });
