@@ -5,7 +5,7 @@ import { readProject } from '../checks/readProject.js';
 import { projectJson, projectWith } from '../testing/projects.js';
 import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';
-import { isOver, readFlashes } from './flashReading.js';
+import { isOver, lightColumns, readFlashes } from './flashReading.js';
 import { LightPainter } from './lightPainter.js';
 import { maskedSounds } from './maskedSounds.js';
 import type { StageBackground } from './stageGrounds.js';
@@ -176,7 +176,7 @@ describe('flashes of a project', () => {
         const frame = take.createFrame();
         const run = { start: take.start, duration: take.duration, sample: (t: number) => take.sample(t, frame) };
         const stage = { project, setUp: undefined, background: 'dark' as const, pictures: new Map() };
-        const over = readFlashes(run, new LightPainter(stage, { width: 960, height: 540, columns: 48 })).some(isOver);
+        const over = readFlashes(run, new LightPainter(stage, { width: 960, height: 540, columns: lightColumns })).some(isOver);
         return !over || flashProblems(project, flashSuspects(project), new Map()).length > 0;
       }),
       { numRuns: 40 },

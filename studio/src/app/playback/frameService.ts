@@ -1,6 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Frame } from '@undatio/core';
-import type { DrillFrame, RapidFrame } from '@undatio/core/internal';
+import type { AnyFrame } from '@undatio/core/internal';
 import { combineLatest, filter, map, shareReplay, type Observable } from 'rxjs';
 import { PlaybackService } from './playbackService';
 import { sampler, type Run, type StageTake } from './stageTake';
@@ -9,7 +8,7 @@ import { StrikeService } from './strikeService';
 /** The instant that is shown, sampled. The frame is written over by the next. */
 export interface ShownFrame {
   readonly stage: StageTake;
-  readonly frame: Frame | RapidFrame | DrillFrame;
+  readonly frame: AnyFrame;
 }
 
 /** Frames as they are to be drawn; whoever emits them writes over the one before. */
@@ -19,7 +18,7 @@ export type ShownFrames = Observable<Pick<ShownFrame, 'frame'>>;
 @Injectable({ providedIn: 'root' })
 export class FrameService {
   private run: Run | undefined;
-  private sample: ((t: number) => Frame | RapidFrame | DrillFrame) | undefined;
+  private sample: ((t: number) => AnyFrame) | undefined;
 
   /** Emits with every move of the playhead and every change of what is struck. */
   readonly frame$ = combineLatest([inject(StrikeService).stage$, inject(PlaybackService).playhead$]).pipe(

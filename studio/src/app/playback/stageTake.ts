@@ -1,5 +1,5 @@
-import type { Comfort, Drill, EventType, Frame, Payload, Sequence } from '@undatio/core';
-import { DrillTake, RapidFire, type DrillFrame, type EngineTake, type RapidFrame } from '@undatio/core/internal';
+import type { Comfort, Drill, EventType, Payload, Sequence } from '@undatio/core';
+import { DrillTake, RapidFire, type AnyFrame, type EngineTake } from '@undatio/core/internal';
 
 /** What is struck next. */
 export interface StrikeSettings {
@@ -34,7 +34,7 @@ export interface RapidSettings {
 export type Run = EngineTake | RapidFire | DrillTake;
 
 /** Samples a run again and again into one frame of its own. */
-export function sampler(run: Run): (t: number) => Frame | RapidFrame | DrillFrame {
+export function sampler(run: Run): (t: number) => AnyFrame {
   if (run instanceof DrillTake) {
     const frame = run.createFrame();
     return (t) => run.sample(t, frame);

@@ -1,4 +1,4 @@
-import { LightCanvas, lightColumns } from '@undatio/core/internal';
+import { LightCanvas, lightColumns, type AnyFrame } from '@undatio/core/internal';
 import type { Conventions } from '@undatio/core';
 import type { CellPainter, CellSize } from '../stage/cellPainter';
 
@@ -22,7 +22,7 @@ export class PixelCanvas {
     this.context = context;
   }
 
-  draw(painter: CellPainter, frame: Parameters<CellPainter['paint']>[0]): LightCanvas {
+  draw(painter: CellPainter, frame: AnyFrame): LightCanvas {
     const { canvas, context, size } = this;
     painter.paint(frame, context);
     const { data } = context.getImageData(0, 0, size.width, size.height);

@@ -1,4 +1,5 @@
-import type { StageFrame, StagePainter } from './stagePainter';
+import type { AnyFrame } from '@undatio/core/internal';
+import type { StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
 import type { SheetLayout } from './sheetLayout';
 import type { StageSheet } from './stageSheet';
@@ -68,7 +69,7 @@ export class CellPainter {
   }
 
   /** Draws one frame and copies it into a canvas. */
-  paint(frame: StageFrame, context: CanvasRenderingContext2D): void {
+  paint(frame: AnyFrame, context: CanvasRenderingContext2D): void {
     if (!this.destroyed) this.painter?.paintInto(frame, context);
   }
 
@@ -78,7 +79,7 @@ export class CellPainter {
   }
 
   /** Draws one small stage of the sheet; undefined leaves it empty. */
-  paintCell(frame: StageFrame | undefined, index: number): void {
+  paintCell(frame: AnyFrame | undefined, index: number): void {
     if (!this.destroyed) this.sheet?.paint(frame, index);
   }
 

@@ -1,6 +1,6 @@
 import 'pixi.js/unsafe-eval';
 import { Container, Graphics, RenderTexture, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
-import { usesOfSequence, type ActorFrame, type Frame, type Place, type Project, type StageSetUp } from '@undatio/core';
+import { usesOfSequence, type ActorFrame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import {
   compileContext,
   grounds,
@@ -8,8 +8,8 @@ import {
   mossLine,
   restingActor,
   skies,
+  type AnyFrame,
   type DrillFrame,
-  type RapidFrame,
 } from '@undatio/core/internal';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
@@ -27,9 +27,6 @@ import { drawsInSoftware } from './softwareDrawing';
 import type { OnStage } from './stageSetUps';
 import { contactPlace, stageScale, type StageBackground } from './stageView';
 import { TextLayer } from './textLayer';
-
-/** What a stage shows: of one take, of several, or of a drill. */
-export type StageFrame = Frame | RapidFrame | DrillFrame;
 
 /** Pictures that are loaded at once while nobody waits for them. */
 const fewPictures = 4;
@@ -66,7 +63,7 @@ export class StagePainter {
   private stands: (Standing | undefined)[] = [];
   private readonly reaches = new ReachLayer();
   private asked = false;
-  private last: StageFrame | undefined;
+  private last: AnyFrame | undefined;
   /** Whether it shows just what the game’s view shows. */
   asGame = false;
   private readonly textures = new Map<string, Texture>();
@@ -245,7 +242,7 @@ export class StagePainter {
   }
 
   /** Shows one frame: at once when a display's frame is being made, with the next one otherwise. */
-  paint(frame: StageFrame, now = false): void {
+  paint(frame: AnyFrame, now = false): void {
     // What gives the stage back while its screen goes shows one more frame.
     if (this.destroyed) return;
     this.last = frame;
@@ -255,7 +252,7 @@ export class StagePainter {
   }
 
   /** Puts everything where it is at one frame, in a window of so many px. */
-  private lay(frame: StageFrame, { width, height }: { readonly width: number; readonly height: number }): void {
+  private lay(frame: AnyFrame, { width, height }: { readonly width: number; readonly height: number }): void {
     const { view } = frame;
     const sight = 'sight' in frame ? frame.sight : undefined;
     const { conventions, nearer, asGame } = this;
@@ -282,7 +279,7 @@ export class StagePainter {
   }
 
   /** Shows one frame at once, and copies the picture into `context`, as large as that is. */
-  paintInto(frame: StageFrame, context: CanvasRenderingContext2D): void {
+  paintInto(frame: AnyFrame, context: CanvasRenderingContext2D): void {
     if (this.destroyed) return;
     this.paint(frame, true);
     this.copyInto(context);
@@ -299,7 +296,7 @@ export class StagePainter {
   }
 
   /** Draws one frame as it is seen in a window of a texture's size, onto that. */
-  paintOnto(frame: StageFrame, target: RenderTexture): void {
+  paintOnto(frame: AnyFrame, target: RenderTexture): void {
     if (this.destroyed) return;
     this.lay(frame, target);
     this.renderer.render({ container: this.scene, target, clearColor: this.renderer.background.colorRgba });

@@ -1,6 +1,7 @@
 import { Container, Sprite, type RenderTexture } from 'pixi.js';
+import type { AnyFrame } from '@undatio/core/internal';
 import { sheetSize, type SheetLayout } from './sheetLayout';
-import type { StageFrame, StagePainter } from './stagePainter';
+import type { StagePainter } from './stagePainter';
 
 /**
  * Small stages that are shown as one picture: each is drawn into a texture, and all of them are put together once. A browser that
@@ -27,7 +28,7 @@ export class StageSheet {
   }
 
   /** Draws one of them; undefined leaves its place empty. */
-  paint(frame: StageFrame | undefined, index: number): void {
+  paint(frame: AnyFrame | undefined, index: number): void {
     const cell = this.cells.at(index);
     if (!cell) return;
     if (frame) this.painter.paintOnto(frame, cell.texture);

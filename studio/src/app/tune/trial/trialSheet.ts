@@ -19,7 +19,7 @@ import { sheetSize } from '../../stage/sheetLayout';
 import { smallStages } from '../../stage/smallStages';
 
 import type { StageBackground } from '../../stage/stageView';
-import { gridOf, sheetGap } from './sheetGrid';
+import { gridOf } from './sheetGrid';
 import { TrialAxisEditor } from './trialAxisEditor';
 import type { TrialDesk, TrialStage } from './trialDesk';
 
@@ -56,7 +56,7 @@ const paintMilliseconds = 11;
       class="sheet"
       [style.grid-template-columns]="'repeat(' + grid().columns + ', ' + grid().width + 'px)'"
       [style.grid-auto-rows]="grid().height + 'px'"
-      [style.gap.px]="gap"
+      [style.gap.px]="grid().gap"
       (pointerleave)="desk().hear(undefined)"
     >
       <canvas
@@ -99,19 +99,13 @@ export class TrialSheet<T, C> {
   private readonly destroyed = inject(DestroyRef);
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
   private readonly picture = viewChild.required<ElementRef<HTMLCanvasElement>>('picture');
-  protected readonly gap = sheetGap;
   protected readonly density = Math.min(2, window.devicePixelRatio);
   private readonly room = signal({ width: 900, height: 300 });
-  /** The same while it is the same: another size makes everything anew. */
+  /** The same while it is the same: another size or number makes everything anew. */
   protected readonly grid = computed(() => gridOf(Math.max(1, this.desk().count()), this.room(), this.desk().columns()), {
-    equal: (a, b) => a.columns === b.columns && a.width === b.width && a.height === b.height,
-  });
-
-  /** The same while it is the same: an edit changes what is drawn, not where. */
-  private readonly layout = computed(() => ({ ...this.grid(), count: Math.max(1, this.desk().stages().length), gap: sheetGap }), {
     equal: (a, b) => a.count === b.count && a.columns === b.columns && a.width === b.width && a.height === b.height,
   });
-  protected readonly whole = computed(() => sheetSize(this.layout()), {
+  protected readonly whole = computed(() => sheetSize(this.grid()), {
     equal: (a, b) => a.width === b.width && a.height === b.height,
   });
 
@@ -131,7 +125,7 @@ export class TrialSheet<T, C> {
     afterNextRender(() => this.start());
     effect(() => {
       // Another painter, size or background: all of them are drawn anew.
-      this.small.painter()?.laySheet(this.layout());
+      this.small.painter()?.laySheet(this.grid());
       this.background();
       this.begin();
     });
