@@ -143,6 +143,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await studio.settle();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('Escape');
+    // While a dialog closes, keys are still its own.
+    await expect(page.getByRole('dialog')).toHaveCount(0);
     await page.keyboard.press('n');
     await expect(page.getByRole('dialog', { name: 'Presets' })).toBeVisible();
     await studio.settle();
