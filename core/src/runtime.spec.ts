@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { KitError, openKit } from './runtime.js';
-import { kitDocument, kitJsonSchema } from './ship/kit.js';
+import { kitDocument } from './ship/kit.js';
+import { kitJsonSchema } from './ship/kitJsonSchema.js';
 import { bakedFrame, bakedParticles, bakedRow } from './ship/bakedRow.js';
 import { projectWith, takeOf } from './testing/projects.js';
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { fieldSchema, identifier } from '../model/fieldSchema.js';
+import { fieldSchema, withDefault, identifier } from '../model/fieldSchema.js';
 import { limits, type Field } from '../model/fields.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { leavings } from '../take/plan.js';
@@ -51,17 +51,20 @@ const presetLinkSchema = /* @__PURE__ */ lazySchema(() =>
     .meta({ id: 'presetLink', description: 'Which lane of a preset it follows; for the studio, a game does not read it.' }),
 );
 
-/** Fields that are the same for every kind, by name: named once in JSON Schemas. */
+/** Fields that are the same for every kind but for their defaults, by name: named once in JSON Schemas. */
 const shared = new Map<string, z.ZodType>();
 
 function schemaOfField(name: string, field: Field): z.ZodType {
   if (!alike.includes(name)) return fieldSchema(field);
   let schema = shared.get(name);
-  if (!schema) shared.set(name, (schema = fieldSchema(field).meta({ ...fieldSchema(field).meta(), id: name })));
-  return schema;
+  if (!schema) {
+    const bare = fieldSchema({ ...field, default: undefined } as Field);
+    shared.set(name, (schema = bare.meta({ ...bare.meta(), id: name })));
+  }
+  return withDefault(schema, field);
 }
 
-const alike = ['delay', 'chance', 'strength'];
+const alike = ['delay', 'chance', 'strength', 'clock', 'on'];
 
 const made = new WeakMap<EffectKind, z.ZodObject>();
 

@@ -177,7 +177,8 @@ export function fieldSchema(field: Field): z.ZodType {
   return withDefault(bareSchema(field), field).describe(describe(field));
 }
 
-function withDefault(schema: z.ZodType, { default: fallback }: Field): z.ZodType {
+/** A schema with a field's default, where it has one. */
+export function withDefault(schema: z.ZodType, { default: fallback }: Field): z.ZodType {
   return fallback === undefined ? schema : schema.default(fallback as never);
 }
 

@@ -1,43 +1,11 @@
-import * as z from 'zod';
-import { drillSchema, responseSchema, statusSchema } from '../combat/schemas.js';
 import type { Effect } from '../effects/registry.js';
 import type { Project, Sequence } from '../model/project.js';
 import { drillOnStage } from '../model/stageSetUp.js';
-import {
-  actorSchema,
-  conventionsSchema,
-  eventSchema,
-  kitAssetOf,
-  kitAssetSchema,
-  projectFormat,
-  sequenceSchema,
-  stopBudgetSchema,
-} from '../model/project.js';
-import { identifier } from '../model/fieldSchema.js';
-import { isRecord } from '../model/json.js';
-import { lazySchema } from '../model/lazySchema.js';
+import { kitAssetOf, projectFormat } from '../model/project.js';
+import { kitJsonSchema } from './kitJsonSchema.js';
 import { kitReadme } from './kitReadme.js';
+import type { KitDocument } from './kitSchema.js';
 import { kitTypes } from './kitTypes.js';
-
-/** Shape of kit.json. Field names are stable; `format` rises when they are not. */
-export const kitSchema = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    format: z.literal(projectFormat).describe('Rises when a field changes its meaning.'),
-    generator: z.literal('undatio').describe('What made it.'),
-    id: identifier(),
-    label: z.string().describe('Its name.'),
-    conventions: conventionsSchema().describe('How the receiving game measures.'),
-    stopBudget: stopBudgetSchema().optional().describe('Of hit-stop, for each body.'),
-    events: z.array(eventSchema()).describe('What happens.'),
-    actors: z.array(actorSchema()).default([]).describe('Bodies.'),
-    assets: z.array(kitAssetSchema()).describe('Files.'),
-    sequences: z.array(sequenceSchema()).describe('Effects around a contact.'),
-    statuses: z.array(statusSchema()).default([]).describe('What lasts on an actor.'),
-    responses: z.array(responseSchema()).default([]).describe('What answers events.'),
-    drills: z.array(drillSchema()).default([]).describe('Scripted fights, as tests.'),
-  }),
-);
-export type KitDocument = z.infer<ReturnType<typeof kitSchema>>;
 
 /** A file of a kit: text of our own, or an asset to be copied in by whoever has its bytes. */
 export type KitEntry = { readonly path: string; readonly text: string } | { readonly path: string; readonly asset: string };
@@ -117,42 +85,6 @@ function packageOf({ id }: Project): object {
 function assetEntries(assets: KitDocument['assets']): KitEntry[] {
   const byPath = new Map(assets.map((asset) => [asset.file, asset.id]));
   return [...byPath].map(([path, asset]) => ({ path, asset })).sort((a, b) => (a.path < b.path ? -1 : 1));
-}
-
-/** JSON Schema 2020-12 of kit.json. */
-export function kitJsonSchema(): object {
-  return withPairsNamed(
-    z.toJSONSchema(kitSchema(), {
-      target: 'draft-2020-12',
-      io: 'output',
-      unrepresentable: 'any',
-      reused: 'inline',
-      override({ jsonSchema }) {
-        // Said once is enough: no more items than are described, and what one of some texts is.
-        if (jsonSchema.const !== undefined || jsonSchema.enum !== undefined) delete jsonSchema.type;
-        if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
-      },
-    }),
-  );
-}
-
-/** Two numbers of one sort are a definition of their own: every number that may be random or driven has them twice. */
-function withPairsNamed(schema: object): object {
-  const pairs: Record<string, object> = {};
-  const walked = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(walked);
-    if (!isRecord(value)) return value;
-    const { prefixItems, minItems, maxItems, type } = value;
-    const [first, second] = Array.isArray(prefixItems) ? (prefixItems as { $ref?: string }[]) : [];
-    if (first?.$ref !== undefined && first.$ref === second?.$ref && (prefixItems as unknown[]).length === 2) {
-      const name = `two-${first.$ref.slice('#/$defs/'.length)}`;
-      pairs[name] = { type, prefixItems, minItems, maxItems, description: 'low, high; or from, to.' };
-      return { $ref: `#/$defs/${name}` };
-    }
-    return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walked(inner)]));
-  };
-  const { $defs, ...others } = walked(schema) as { $defs: Record<string, object> };
-  return { ...others, $defs: { ...$defs, ...pairs } };
 }
 
 function toText(value: unknown): string {

@@ -3,7 +3,8 @@ import { readProject } from '../checks/readProject.js';
 import { effectKinds, fieldsOfKind } from '../effects/registry.js';
 import { TimeWarp, type WarpWindow } from '../maths/timeWarp.js';
 import { openKit, KitError } from '../runtime.js';
-import { kitDocument, kitSchema } from '../ship/kit.js';
+import { kitDocument } from '../ship/kit.js';
+import { kitSchema } from '../ship/kitSchema.js';
 import { projectJson, projectWith, takeOf } from '../testing/projects.js';
 import { limitVoices } from './voices.js';
 

@@ -291,7 +291,7 @@ describe('undatio export', () => {
       expect(await text('docs/engine.md')).toContain('# The engine');
       expect(await text('docs/rules.md')).toContain('# What decides');
       expect(JSON.parse(await text('package.json'))).toEqual(jasmine.objectContaining({ name: 'elytra-league-kit', type: 'module' }));
-      expect((await stat(join(out, 'kit.schema.json'))).size).toBeLessThan(180_000);
+      expect((await stat(join(out, 'kit.schema.json'))).size).toBeLessThan(136_000);
       for (const { file } of (kitJson as DemoDocument).assets) expect((await readFile(join(out, file))).length).toBeGreaterThan(100);
       expect((await readdir(join(out, 'assets'))).sort()).toEqual(['pictures', 'sounds']);
     });

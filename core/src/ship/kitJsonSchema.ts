@@ -1,0 +1,124 @@
+import * as z from 'zod';
+import { isRecord } from '../model/json.js';
+import { kitSchema } from './kitSchema.js';
+
+/** A schema, or a part of one. */
+type Part = Record<string, unknown>;
+
+/**
+ * JSON Schema 2020-12 of kit.json. What is alike is said once: numbers that may be random or driven are one shape,
+ * narrowed by their bounds, and every kind is an effect and what it has of its own.
+ */
+export function kitJsonSchema(): object {
+  const { $defs, ...others } = z.toJSONSchema(kitSchema(), {
+    target: 'draft-2020-12',
+    io: 'output',
+    unrepresentable: 'any',
+    reused: 'inline',
+    override({ jsonSchema }) {
+      // Said once is enough: no more items than are described, and what one of some texts is.
+      if (jsonSchema.const !== undefined || jsonSchema.enum !== undefined) delete jsonSchema.type;
+      if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
+    },
+  }) as { $defs: Record<string, Part> } & Part;
+  const definitions = withEffectsNamed(withShapesNamed($defs));
+  return { ...others, $defs: used(definitions, others) };
+}
+
+const wordsOf = (part: Part): string => String(part['description'] ?? '');
+const refer = (name: string): string => `#/$defs/${name}`;
+
+/** `value-0..1` and its like: one shape for all bounds, of which each is narrowed to its own. */
+function withShapesNamed(definitions: Record<string, Part>): Record<string, Part> {
+  const shapes: Record<string, Part> = {};
+  const narrowed = Object.entries(definitions).map(([name, part]): [string, Part] => {
+    const [, shape, minimum, maximum] = /^(value|amount)-(-?[\d.]+?)\.\.(-?[\d.]+)$/.exec(name) ?? [];
+    if (shape === undefined) return [name, part];
+    const bounds = { minimum: Number(minimum), maximum: Number(maximum) };
+    shapes[shape] ??= { ...(unbounded(part, bounds) as Part), description: wordsOf(part).replace(/^.* to .*?; /, 'Within bounds; ') };
+    // The words of bounds mean nothing to what is no number, and those of properties nothing to what is no object.
+    const items = { items: bounds };
+    return [name, { $ref: refer(shape), ...bounds, properties: { range: items, out: items }, description: wordsOf(part) }];
+  });
+  return { ...Object.fromEntries(narrowed), ...shapes };
+}
+
+/** A part without its bounds, with what it refers to of numbers written out. */
+function unbounded(value: unknown, bounds: { minimum: number; maximum: number }): unknown {
+  if (Array.isArray(value)) return value.map((item) => unbounded(item, bounds));
+  if (!isRecord(value)) return value;
+  const number = `${bounds.minimum}..${bounds.maximum}`;
+  if (value['$ref'] === refer(number) || (value['minimum'] === bounds.minimum && value['maximum'] === bounds.maximum))
+    return { type: 'number' };
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, unbounded(inner, bounds)]));
+}
+
+/** What every effect has, and what some kinds share, is said once; a kind is that and what it has of its own. */
+function withEffectsNamed(definitions: Record<string, Part>): Record<string, Part> {
+  const kinds = Object.entries(definitions).filter(([name, part]) => constOf(part, 'kind') === name);
+  const owners = new Map<string, string[]>();
+  for (const [name, part] of kinds)
+    for (const property of Object.entries(propertiesOf(part))) {
+      const key = JSON.stringify(property);
+      owners.set(key, [...(owners.get(key) ?? []), name]);
+    }
+  const bases = new Map<string, { readonly kinds: readonly string[]; readonly properties: Part }>();
+  for (const [key, names] of owners) {
+    const name = names.length === kinds.length ? 'effect' : names.join('-or-');
+    const [property, schema] = JSON.parse(key) as [string, Part];
+    const base = bases.get(name) ?? { kinds: names, properties: {} };
+    bases.set(name, { ...base, properties: { ...base.properties, [property]: schema } });
+  }
+  // Where little would be saved, a name more is more to read.
+  const worthwhile = [...bases].filter(([, base]) => (base.kinds.length - 1) * JSON.stringify(base.properties).length > 2000);
+  const named: Record<string, Part> = {};
+  for (const [name, { kinds: sharing, properties }] of worthwhile) {
+    const required = requiredOf(definitions[sharing[0]]).filter((property) => property in properties);
+    const description = name === 'effect' ? 'What every effect has.' : `What ${sharing.join(' and ')} share.`;
+    named[name] = { type: 'object', properties, required, description };
+  }
+  const own = kinds.map(([name, part]): [string, Part] => {
+    const of = worthwhile.filter(([, base]) => base.kinds.includes(name));
+    const isOwn = (property: string): boolean => of.every(([, base]) => !(property in base.properties));
+    const properties = Object.fromEntries(Object.entries(propertiesOf(part)).filter(([property]) => isOwn(property)));
+    const { description } = part;
+    return [
+      name,
+      {
+        allOf: of.map(([base]) => ({ $ref: refer(base) })),
+        properties,
+        required: requiredOf(part).filter(isOwn),
+        unevaluatedProperties: false,
+        description,
+      },
+    ];
+  });
+  return { ...definitions, ...Object.fromEntries(own), ...named };
+}
+
+const propertiesOf = (part: Part): Part => (isRecord(part['properties']) ? part['properties'] : {});
+const requiredOf = (part: Part): string[] => (part['required'] ?? []) as string[];
+
+function constOf(part: Part, property: string): unknown {
+  const schema = propertiesOf(part)[property];
+  return isRecord(schema) ? schema['const'] : undefined;
+}
+
+/** The definitions that something refers to. */
+function used(definitions: Record<string, Part>, root: Part): Record<string, Part> {
+  const found = new Set<string>();
+  const walk = (value: unknown): void => {
+    if (typeof value !== 'object' || value === null) return;
+    for (const [key, inner] of Object.entries(value)) {
+      if (key !== '$ref' || typeof inner !== 'string') walk(inner);
+      else {
+        const name = inner.slice(refer('').length);
+        if (found.has(name)) continue;
+        found.add(name);
+        walk(definitions[name]);
+      }
+    }
+  };
+  walk(root);
+  return Object.fromEntries(Object.entries(definitions).filter(([name]) => found.has(name)));
+}

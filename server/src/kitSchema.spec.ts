@@ -1,0 +1,79 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { kitDocument, kitJsonSchema, kitSchema, type EffectName } from '@undatio/core';
+import { effectKinds, fieldsOfKind, newEffect } from '@undatio/core/internal';
+import { projectWith } from '@undatio/core/testing/projects';
+
+/** The schema that ships with kits, as a validator of another's hand reads it, against the schemas that it is made from. */
+describe('kit.schema.json', () => {
+  const validate = new Ajv2020({ strict: false }).compile(kitJsonSchema());
+  const kinds = Object.keys(effectKinds) as EffectName[];
+
+  /** A kit of one effect: as it is shipped, with every default filled in. */
+  function kitOf(kind: EffectName): { kit: Record<string, unknown>; effect: Record<string, unknown> } {
+    const effect = newEffect(kind, 'one', { clip: 'crack', picture: 'mosshell' });
+    const kit = JSON.parse(JSON.stringify(kitDocument(projectWith([effect as object])))) as { sequences: { effects: object[] }[] };
+    return { kit: kit as never, effect: kit.sequences[0].effects[0] as never };
+  }
+
+  /** Whether both say of a kit what is expected. */
+  function expectVerdict(kit: object, fits: boolean, about: string): void {
+    expect(validate(kit)).withContext(`as JSON Schema: ${about}`).toBe(fits);
+    expect(kitSchema().safeParse(kit).success).withContext(`as it is read: ${about}`).toBe(fits);
+  }
+
+  for (const kind of kinds) {
+    it(`takes and refuses of ${kind} what is taken and refused when it is read`, () => {
+      const { kit, effect } = kitOf(kind);
+      expectVerdict(kit, true, 'its defaults');
+      const whole = { ...effect };
+      const tried = (name: string, value: unknown, fits: boolean): void => {
+        effect[name] = value;
+        expectVerdict(kit, fits, `${name}: ${JSON.stringify(value)}`);
+        if (name in whole) effect[name] = whole[name];
+        else delete effect[name];
+      };
+      tried('unheardOf', 1, false);
+      tried('on', 'nobody', false);
+      tried('muted', 'no', false);
+      tried('label', 7, false);
+      for (const name of Object.keys(whole)) {
+        delete effect[name];
+        expect(validate(kit)).withContext(`without ${name}`).toBeFalse();
+        effect[name] = whole[name];
+      }
+      for (const [name, field] of Object.entries(fieldsOfKind(effectKinds[kind]))) {
+        if (field.control !== 'value') continue;
+        const { min, max } = field;
+        const drive = { drive: 'damage', in: [0, 1] };
+        for (const value of [
+          min,
+          max,
+          { range: [min, max] },
+          { ...drive, out: [max, min] },
+          { ...drive, out: [min, max], ease: 'ease-in' },
+        ])
+          tried(name, value, true);
+        const wrong = [
+          min - 1,
+          max + 1,
+          'much',
+          null,
+          [min, max],
+          {},
+          { range: [min - 1, max] },
+          { range: [min, max + 1] },
+          { range: [min] },
+          { range: [min, max, max] },
+          { range: ['low', max] },
+          { range: [min, max], ease: 'ease-in' },
+          { ...drive, out: [min - 1, max] },
+          { ...drive, out: [min, max + 1] },
+          { ...drive, out: [min] },
+          { drive: 'damage', out: [min, max] },
+          { ...drive, drive: '0', out: [min, max] },
+        ];
+        for (const value of wrong) tried(name, value, false);
+      }
+    });
+  }
+});
