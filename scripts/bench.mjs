@@ -1,7 +1,7 @@
 // `npm run bench`: measured ratios, sizes and waits, in one run on this machine.
 import { build, install, run } from './setUp.mjs';
 
-install();
+await install();
 build();
 run(process.execPath, ['scripts/build.mjs', 'tests']);
 run(process.execPath, ['--expose-gc', 'bench/dist/main.js']);

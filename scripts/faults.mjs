@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { build, install, root } from './setUp.mjs';
 
-install();
+await install();
 build(['core']);
 
 const shipped = join(root, 'core/dist/shipped');

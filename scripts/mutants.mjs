@@ -13,7 +13,7 @@ if (!['core', 'server'].includes(part) || !(wanted >= 1 && wanted <= slices)) {
   console.error('expected core or server, and a slice such as 1/12');
   process.exit(2);
 }
-install();
+await install();
 build(part === 'core' ? ['core'] : undefined);
 process.chdir(join(root, part));
 

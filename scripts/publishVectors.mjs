@@ -3,7 +3,7 @@ import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, install, root } from './setUp.mjs';
 
-install();
+await install();
 build(['core']);
 const published = join(root, 'core/published/vectors');
 rmSync(published, { recursive: true, force: true });

@@ -1,5 +1,5 @@
 // What `npm start` and `npm test` need before they can run: dependencies and the build, each only when something changed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -43,14 +43,28 @@ function digestOf(names) {
   return hash.digest('hex');
 }
 
-/** Installs the dependencies that the lock file names, when they are not there yet. */
+/**
+ * Installs the dependencies that the lock file names, when they are not there yet. What is native among them is compiled
+ * while the build goes on: nothing of ours needs it before it runs, which waits for what this returns.
+ */
 export function install() {
   const digest = digestOf(['package.json', 'package-lock.json']);
-  if (existsSync(join(root, 'node_modules', 'zod')) && stampOf('installed') === digest) return;
+  if (existsSync(join(root, 'node_modules', 'zod')) && stampOf('installed') === digest) return Promise.resolve();
   console.error('Installing dependencies; the first time takes a few minutes…');
   // Development dependencies build the studio, so they are needed whatever the environment calls itself.
-  run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);
-  stamp('installed', digest);
+  run('npm', ['ci', '--include=dev', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
+  const compiling = spawn('npm', ['rebuild', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+    shell: process.platform === 'win32',
+  });
+  return new Promise((done) =>
+    compiling.on('close', (code) => {
+      if (code !== 0) process.exit(code ?? 1);
+      stamp('installed', digest);
+      done();
+    }),
+  );
 }
 
 const parts = {

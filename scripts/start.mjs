@@ -3,8 +3,9 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { build, install, root } from './setUp.mjs';
 
-install();
+const installed = install();
 build();
+await installed;
 // Paths that are given are meant from where the command was called.
 const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 'serve', ...process.argv.slice(2)], {
   cwd: process.env.INIT_CWD ?? process.cwd(),

@@ -1,13 +1,15 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
+import { chromiumHere } from '../scripts/chromium.mjs';
 
-/** Debian's Chromium, WebGL in software, one test at a time: two cores have enough to do. */
+/** Debian's Chromium, WebGL in software; two tests at a time, each worker with a server, a folder and a browser of its own. */
 export default defineConfig({
   testDir: 'tests',
   outputDir: '../test-results',
-  workers: 1,
-  fullyParallel: false,
+  workers: Math.min(2, availableParallelism()),
+  fullyParallel: true,
   // Sound, speed and frame rate are watched in real time; a shared machine that stumbles gets a second look.
-  retries: process.env['CI'] ? 1 : 0,
+  retries: process.env.CI ? 1 : 0,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   reporter: [['list']],
@@ -15,7 +17,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     launchOptions: {
-      executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
+      executablePath: chromiumHere(),
       args: [
         '--no-sandbox',
         // As a browser does that has no graphics card: it costs less than a card that is played by the processor.
