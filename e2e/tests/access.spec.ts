@@ -18,7 +18,7 @@ async function seriousOf(page: Page, part: string, colours: boolean): Promise<st
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(await axeScript);
   const { violations } = await page.evaluate(([selector, options]) => (window as never as { axe: Axe }).axe.run(selector, options), [
     part,
-    colours ? { runOnly: { type: 'rule', values: ['color-contrast', 'link-in-text-block'] } } : {},
+    { resultTypes: ['violations'], ...(colours ? { runOnly: { type: 'rule', values: ['color-contrast', 'link-in-text-block'] } } : {}) },
   ] as const);
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

@@ -8,11 +8,15 @@ describe('kit.schema.json', () => {
   const validate = new Ajv2020({ strict: false }).compile(kitJsonSchema());
   const kinds = Object.keys(effectKinds) as EffectName[];
 
-  /** A kit of one effect: as it is shipped, with every default filled in. */
-  function kitOf(kind: EffectName): { kit: Record<string, unknown>; effect: Record<string, unknown> } {
-    const effect = newEffect(kind, 'one', { clip: 'crack', picture: 'mosshell' });
-    const kit = JSON.parse(JSON.stringify(kitDocument(projectWith([effect as object])))) as { sequences: { effects: object[] }[] };
-    return { kit: kit as never, effect: kit.sequences[0].effects[0] as never };
+  /** The one effect of a kit as it is shipped, with every default filled in, and kits that have another in its place. */
+  function kitOf(kind: EffectName): { effect: Record<string, unknown>; kitWith(effect: object): object } {
+    const made = newEffect(kind, 'one', { clip: 'crack', picture: 'mosshell' });
+    const kit = kitDocument(projectWith([made as object]));
+    const [sequence] = kit.sequences;
+    return {
+      effect: { ...sequence.effects[0] },
+      kitWith: (effect) => ({ ...kit, sequences: [{ ...sequence, effects: [effect] }] }),
+    };
   }
 
   /** Whether both say of a kit what is expected. */
@@ -23,23 +27,17 @@ describe('kit.schema.json', () => {
 
   for (const kind of kinds) {
     it(`takes and refuses of ${kind} what is taken and refused when it is read`, () => {
-      const { kit, effect } = kitOf(kind);
-      expectVerdict(kit, true, 'its defaults');
-      const whole = { ...effect };
-      const tried = (name: string, value: unknown, fits: boolean): void => {
-        effect[name] = value;
-        expectVerdict(kit, fits, `${name}: ${JSON.stringify(value)}`);
-        if (name in whole) effect[name] = whole[name];
-        else delete effect[name];
-      };
+      const { effect, kitWith } = kitOf(kind);
+      const tried = (name: string, value: unknown, fits: boolean): void =>
+        expectVerdict(kitWith({ ...effect, [name]: value }), fits, `${name}: ${JSON.stringify(value)}`);
+      expectVerdict(kitWith(effect), true, 'its defaults');
       tried('unheardOf', 1, false);
       tried('on', 'nobody', false);
       tried('muted', 'no', false);
       tried('label', 7, false);
-      for (const name of Object.keys(whole)) {
-        delete effect[name];
-        expect(validate(kit)).withContext(`without ${name}`).toBeFalse();
-        effect[name] = whole[name];
+      for (const name of Object.keys(effect)) {
+        const { [name]: _, ...others } = effect;
+        expect(validate(kitWith(others))).withContext(`without ${name}`).toBeFalse();
       }
       for (const [name, field] of Object.entries(fieldsOfKind(effectKinds[kind]))) {
         if (field.control !== 'value') continue;
