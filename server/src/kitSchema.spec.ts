@@ -37,7 +37,9 @@ describe('kit.schema.json', () => {
       tried('label', 7, false);
       for (const name of Object.keys(effect)) {
         const { [name]: _, ...others } = effect;
-        expect(validate(kitWith(others))).withContext(`without ${name}`).toBeFalse();
+        expect(validate(kitWith(others)))
+          .withContext(`without ${name}`)
+          .toBeFalse();
       }
       for (const [name, field] of Object.entries(fieldsOfKind(effectKinds[kind]))) {
         if (field.control !== 'value') continue;
