@@ -184,6 +184,33 @@ test.describe('scrubbing', () => {
     }
   });
 
+  test('no words of the ruler are cut by the playhead, wherever it stands', async ({ studio, page }) => {
+    await studio.open('lance-heavy');
+    // What is written of the ruler where the button on the playhead is.
+    const cut = (): Promise<(string | null)[]> =>
+      page.evaluate(() => {
+        const button = document.querySelector('und-playhead .here')?.getBoundingClientRect();
+        const words = document.createRange();
+        return [...document.querySelectorAll('und-playhead .tick')]
+          .filter((tick) => {
+            words.selectNodeContents(tick);
+            const { left, right } = words.getBoundingClientRect();
+            return button && left < button.right && right > button.left && getComputedStyle(tick).color !== 'rgba(0, 0, 0, 0)';
+          })
+          .map((tick) => tick.textContent);
+      });
+    await studio.goTo(0);
+    await expect(page.locator('und-playhead .tick.zero')).not.toHaveClass(/covered/);
+    let covered = 0;
+    for (let frame = 0; frame < 12; frame++) {
+      expect(await cut()).toEqual([]);
+      covered += await page.locator('und-playhead .tick.covered').count();
+      await page.keyboard.press('ArrowRight');
+      await studio.settle();
+    }
+    expect(covered).toBeGreaterThan(2);
+  });
+
   test('follows the pointer along the ruler', async ({ studio, page }) => {
     await studio.open('lance-heavy');
     const box = await studio.playhead().boundingBox();

@@ -180,7 +180,7 @@ export class BurstFiring implements Firing {
       far = Math.max(far, Math.hypot(this.vx[i] * reach, this.vy[i] * reach + this.gravity * dragFall(this.drag, this.life[i])));
     }
     return [
-      { name: 'lets go', value: this.life.length, unit: 'particles' },
+      { name: 'lets go', value: this.life.length, unit: this.life.length === 1 ? 'particle' : 'particles' },
       { name: 'farthest flies', value: far, unit: 'px' },
     ];
   }

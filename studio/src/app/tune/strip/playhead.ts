@@ -7,6 +7,10 @@ import type { TimeAxis } from './timeAxis';
 
 /** px between two marks of the ruler. */
 const tickGap = 58;
+/** px that the words of a mark take, from where they begin: those of contact leave room for the playhead, which often stands there. */
+const words = { width: 44, begin: 4, atContact: 12 };
+/** px of the button on the playhead. */
+const button = 18;
 
 /** The ruler with the playhead over the whole strip. By itself, because it moves with every frame, and the strip does not. */
 @Component({
@@ -26,7 +30,13 @@ const tickGap = 58;
       (keydown)="key($event)"
     >
       @for (tick of ticks(); track tick.t) {
-        <span class="tick number" [class.zero]="tick.t === 0" [style.left.px]="tick.x">
+        <span
+          class="tick number"
+          [class.zero]="tick.t === 0"
+          [class.covered]="covered(tick)"
+          [style.left.px]="tick.x"
+          [style.padding-left.px]="tick.begin"
+        >
           @if (tick.t === 0) {
             <b>contact</b>
           } @else {
@@ -41,7 +51,7 @@ const tickGap = 58;
       aria-label="Add an effect at the playhead"
       title="Add an effect here (A)"
       tabindex="-1"
-      [style.transform]="'translateX(' + (x() - 9) + 'px)'"
+      [style.transform]="'translateX(' + (x() - half) + 'px)'"
       (pointerdown)="$event.stopPropagation()"
       (click)="addHere.emit()"
     >
@@ -73,7 +83,6 @@ const tickGap = 58;
     .tick {
       position: absolute;
       top: 3px;
-      padding-left: 4px;
       border-left: 1px solid var(--rule-strong);
       height: 100%;
       font-size: 0.6875rem;
@@ -87,8 +96,15 @@ const tickGap = 58;
       color: var(--faint-ink);
       font-size: 0.625rem;
     }
-    .tick.zero {
+    /* Half a number reads as another one. */
+    .tick.covered,
+    .tick.covered small {
+      color: transparent;
+    }
+    .tick.zero:not(.covered) {
       color: var(--contact);
+    }
+    .tick.zero {
       border-left-color: transparent;
       font-family: var(--sans);
     }
@@ -128,8 +144,15 @@ export class Playhead {
   protected readonly ticks = computed(() =>
     this.axis()
       .ticks(tickGap)
-      .map((t) => ({ t, x: this.axis().x(t), seconds: String(t), frames: `${Number((t * 60).toFixed(1))} f` })),
+      .map((t) => ({
+        t,
+        x: this.axis().x(t),
+        begin: t === 0 ? words.atContact : words.begin,
+        seconds: String(t),
+        frames: `${Number((t * 60).toFixed(1))} f`,
+      })),
   );
+  protected readonly half = button / 2;
 
   constructor() {
     const destroyed = inject(DestroyRef);
@@ -138,6 +161,12 @@ export class Playhead {
       watch.observe(this.ruler().nativeElement);
       destroyed.onDestroy(() => watch.disconnect());
     });
+  }
+
+  /** Whether the button on the playhead stands on a mark's words. */
+  protected covered({ x, begin }: { readonly x: number; readonly begin: number }): boolean {
+    const from = x + begin;
+    return this.x() + this.half > from && this.x() - this.half < from + words.width;
   }
 
   protected scrub({ phase, event }: Drag): void {
