@@ -76,4 +76,39 @@ describe('kit.schema.json', () => {
       }
     });
   }
+
+  it('takes and refuses of a rule’s amounts what is taken and refused when it is read', () => {
+    const { effect, kitWith } = kitOf('flash');
+    const tried = (points: unknown, fits: boolean): void => {
+      const rungs = [{ id: 'hurt', when: [], then: [{ outcome: 'harm', of: 'target', points }], goesOn: false }];
+      const kit = { ...kitWith(effect), responses: [{ id: 'hit', event: 'lance-hit', rungs }] };
+      expectVerdict(kit, fits, JSON.stringify(points));
+    };
+    const harm = { read: 'harm' };
+    const fitting = [
+      0,
+      1e6,
+      { range: [1, 2] },
+      { of: harm },
+      { of: harm, times: -2, plus: -1e6 },
+      { of: harm, in: [0, 1e6], out: [0, 1e6] },
+    ];
+    for (const points of fitting) tried(points, true);
+    const wrong = [
+      -1,
+      1e6 + 1,
+      'all',
+      {},
+      { range: [-1, 2] },
+      { range: [1] },
+      { of: harm, times: 1001 },
+      { of: harm, plus: 1e6 + 1 },
+      { of: harm, in: [-1e6 - 1, 1], out: [0, 1] },
+      { of: harm, in: [0, 1], out: [-1, 1] },
+      { of: harm, in: [0, 1] },
+      { of: { read: 'the weather' } },
+      { of: harm, times: 1, ease: 'linear' },
+    ];
+    for (const points of wrong) tried(points, false);
+  });
 });

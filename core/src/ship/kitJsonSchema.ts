@@ -35,7 +35,7 @@ function withShapesNamed(definitions: Record<string, Part>): Record<string, Part
     const [, shape, minimum, maximum] = /^(value|amount)-(-?[\d.]+?)\.\.(-?[\d.]+)$/.exec(name) ?? [];
     if (shape === undefined) return [name, part];
     const bounds = { minimum: Number(minimum), maximum: Number(maximum) };
-    shapes[shape] ??= { ...(unbounded(part, bounds) as Part), description: wordsOf(part).replace(/^.* to .*?; /, 'Within bounds; ') };
+    shapes[shape] ??= shapeOf(part);
     // The words of bounds mean nothing to what is no number, and those of properties nothing to what is no object.
     const items = { items: bounds };
     return [name, { $ref: refer(shape), ...bounds, properties: { range: items, out: items }, description: wordsOf(part) }];
@@ -43,15 +43,20 @@ function withShapesNamed(definitions: Record<string, Part>): Record<string, Part
   return { ...Object.fromEntries(narrowed), ...shapes };
 }
 
-/** A part without its bounds, with what it refers to of numbers written out. */
-function unbounded(value: unknown, bounds: { minimum: number; maximum: number }): unknown {
-  if (Array.isArray(value)) return value.map((item) => unbounded(item, bounds));
-  if (!isRecord(value)) return value;
-  const number = `${bounds.minimum}..${bounds.maximum}`;
-  if (value['$ref'] === refer(number) || (value['minimum'] === bounds.minimum && value['maximum'] === bounds.maximum))
-    return { type: 'number' };
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, unbounded(inner, bounds)]));
+/** A number that may come about in several ways, without the bounds of what comes of it. */
+function shapeOf(part: Part): Part {
+  const ways = (part['anyOf'] as Part[]).map((way) => {
+    if (way['type'] !== 'object') return { type: 'number' };
+    const properties = Object.entries(propertiesOf(way)).map(([name, schema]) => [
+      name,
+      ['range', 'out'].includes(name) ? twoNumbers : schema,
+    ]);
+    return { ...way, properties: Object.fromEntries(properties) as Part };
+  });
+  return { anyOf: ways, description: wordsOf(part).replace(/^.* to .*?; /, 'Within bounds; ') };
 }
+
+const twoNumbers = { type: 'array', items: { type: 'number' }, minItems: 2, maxItems: 2, description: 'low, high; or from, to.' };
 
 /** What every effect has, and what some kinds share, is said once; a kind is that and what it has of its own. */
 function withEffectsNamed(definitions: Record<string, Part>): Record<string, Part> {
