@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
-import { chromiumHere } from '../scripts/chromium.mjs';
+import { chromiumFlags, chromiumHere } from '../scripts/chromium.mjs';
 
 /** Debian's Chromium, WebGL in software; two tests at a time, each worker with a server, a folder and a browser of its own. */
 export default defineConfig({
@@ -16,20 +16,6 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
-    launchOptions: {
-      executablePath: chromiumHere(),
-      args: [
-        '--no-sandbox',
-        // As a browser does that has no graphics card: it costs less than a card that is played by the processor.
-        '--disable-gpu-compositing',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: { executablePath: chromiumHere(), args: chromiumFlags },
   },
 });

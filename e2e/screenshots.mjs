@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { chromiumFlags, chromiumHere } from '../scripts/chromium.mjs';
 
 const root = fileURLToPath(new URL('../', import.meta.url));
 const data = await mkdtemp(join(tmpdir(), 'undatio-shots-'));
@@ -12,18 +13,7 @@ const server = spawn(process.execPath, [join(root, 'server/bin/undatio.mjs'), 's
   env: { ...process.env, UNDATIO_DATA: data, PORT: '0' },
 });
 const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+/.exec(chunk)[0])));
-const browser = await chromium.launch({
-  executablePath: process.env.CHROME_BIN || '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu-compositing',
-    '--use-angle=swiftshader',
-    '--enable-unsafe-swiftshader',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-});
+const browser = await chromium.launch({ executablePath: chromiumHere({ whole: true }), args: chromiumFlags });
 
 const settled = (page) => page.waitForTimeout(700);
 const save = (page, name) => page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });

@@ -50,7 +50,7 @@ async function step(name, command, args, counts, options = {}) {
   return { passed, failed: failed + (broken ? 1 : 0) };
 }
 
-/** Runs the steps, as many at a time as there are processors, each begun in its turn. */
+/** Runs the steps, two at a time where there are two processors, each begun in its turn. */
 async function sideBySide(steps) {
   const results = [];
   const waiting = [...steps];

@@ -1,7 +1,7 @@
 /** Karma with Debian's Chromium; CHROME_BIN names another. */
-process.env.CHROME_BIN ??= '/usr/bin/chromium';
-
-module.exports = (config) => {
+module.exports = async (config) => {
+  const { chromiumHere } = await import('../scripts/chromium.mjs');
+  process.env.CHROME_BIN ??= chromiumHere();
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],

@@ -1,6 +1,7 @@
 import { cpus, totalmem } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
+import { chromiumFlags, chromiumHere } from '../../scripts/chromium.mjs';
 import { engineLines, type Line } from './engine.js';
 import { allocationLine, kitLines, strikeAllocationLine } from './kit.js';
 import { compareLines } from './compare.js';
@@ -25,21 +26,8 @@ async function inBrowser(): Promise<void> {
   const server = await serve(root);
   const { address } = server;
   print(await serverLines(server));
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROME_BIN'] || '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      // As a browser does that has no graphics card.
-      '--disable-gpu-compositing',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const executablePath = chromiumHere({ whole: true });
+  const browser = await chromium.launch({ ...(executablePath && { executablePath }), args: [...chromiumFlags] });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.addInitScript(() => {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { fieldSchema, withDefault, identifier } from '../model/fieldSchema.js';
+import { fieldSchema, identifier, withDefault } from '../model/fieldSchema.js';
 import { limits, type Field } from '../model/fields.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { leavings } from '../take/plan.js';

@@ -1,0 +1,2 @@
+export function chromiumHere(options?: { readonly whole?: boolean }): string | undefined;
+export const chromiumFlags: readonly string[];
