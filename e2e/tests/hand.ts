@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { expect, type ElementHandle, type Locator, type Page } from '@playwright/test';
 
 export interface GivenFile {
   readonly name: string;
@@ -44,8 +44,9 @@ export function keyboard(page: Page): Hand {
   // While nobody listens, the browser opens a box of its own, behind which no other can be opened.
   page.on('filechooser', () => undefined);
   /** Which key brings the keyboard nearer: none where it is there; an arrow within one group of radio buttons, which has one stop for all. */
-  const keyTowards = (target: Locator): Promise<string> =>
+  const keyTowards = (target: ElementHandle<Element>): Promise<string> =>
     target.evaluate((element) => {
+      if (!element.isConnected) return 'gone';
       const { activeElement } = document;
       if (element === activeElement) return '';
       if (element.getAttribute('role') === 'radio' && element.closest('[role=radiogroup]')?.contains(activeElement)) return 'ArrowRight';
@@ -55,11 +56,18 @@ export function keyboard(page: Page): Hand {
     });
   async function reach(target: Locator): Promise<void> {
     await expect(target).toHaveCount(1);
+    // Found once, and again only where the page has made it anew: to look for it costs more than a step.
+    const found = (): Promise<ElementHandle<Element>> => target.elementHandle() as Promise<ElementHandle<Element>>;
+    let there = await found();
     // Who has gone past it once goes on forwards and round, instead of to and fro.
     let [last, forwards] = ['', false];
     for (let i = 0; i < mostSteps; i++) {
-      const key = await keyTowards(target);
+      const key = await keyTowards(there);
       if (key === '') break;
+      if (key === 'gone') {
+        there = await found();
+        continue;
+      }
       forwards ||= last === 'Shift+Tab' && key === 'Tab';
       last = key === 'Shift+Tab' && forwards ? 'Tab' : key;
       await page.keyboard.press(last);
@@ -89,13 +97,20 @@ export function keyboard(page: Page): Hand {
       await expect(item).toBeVisible();
       // The list takes the keyboard once it is there.
       await expect(page.getByRole('menu').last()).toBeFocused();
-      const isHere = (): Promise<boolean> => item.evaluate((one) => one.matches('[data-p-focused="true"]'));
-      for (let i = 0; i < mostSteps && !(await isHere()); i++) {
-        const before = await item.evaluate((one) => one.closest('ul')?.getAttribute('aria-activedescendant'));
+      const there = (await item.elementHandle()) as ElementHandle<Element>;
+      /** Which item the keyboard stands on, and whether it is the one that is looked for. */
+      const standing = (): Promise<{ isHere: boolean; on: string }> =>
+        there.evaluate((one) => ({
+          isHere: one.matches('[data-p-focused="true"]'),
+          on: one.closest('ul')?.getAttribute('aria-activedescendant') ?? '',
+        }));
+      let now = await standing();
+      for (let i = 0; i < mostSteps && !now.isHere; i++) {
+        const before = now.on;
         await page.keyboard.press('ArrowDown');
         // What is marked follows the key with the next picture; a busy browser may let a key pass, and it is pressed once more.
         await expect
-          .poll(() => item.evaluate((one) => one.closest('ul')?.getAttribute('aria-activedescendant')), { timeout: 3000 })
+          .poll(async () => (now = await standing()).on, { timeout: 3000, intervals: [10, 20, 50, 100] })
           .not.toBe(before)
           .catch(() => undefined);
       }
