@@ -14,7 +14,7 @@ export async function playerLines(root: string): Promise<Line[]> {
   const { project } = readProjectText(await readFile(`${root}demo/elytra-league.undatio.json`, 'utf8'));
   if (!project) throw new Error('the demo cannot be read');
   const kit = openKit(JSON.parse(JSON.stringify(kitDocument(project))));
-  return [costLine(unhalted(project)), heapLine(kit)];
+  return [costLine(unhalted(project)), puttingLine(kit), heapLine(kit)];
 }
 
 /** Without what bends time, so that in a player too each take is as old as it is alone. */
@@ -24,6 +24,21 @@ function unhalted(project: Project): Kit {
     effects: one.effects.map((effect) => (effect.kind === 'hit-stop' || effect.kind === 'slow' ? { ...effect, muted: true } : effect)),
   }));
   return openKit(JSON.parse(JSON.stringify(kitDocument({ ...project, sequences }))));
+}
+
+/** A stage is filled body by body; each is listed when it is first looked at. */
+function puttingLine(kit: Kit): Line {
+  const put = (count: number) => (): unknown => {
+    const player = kit.player();
+    for (let i = 0; i < count; i++) player.body(`m${i}`, { x: i, y: 0 });
+    return player.frame;
+  };
+  const [many, few] = timeTogether([put(1000), put(100)], 20);
+  return {
+    what: 'a body put among 1,000, against one among 100',
+    value: `${(many / few / 10).toFixed(2)}× (${many.toFixed(2)} ms for all, against ${few.toFixed(2)} ms)`,
+    target: '≤ 1.5×',
+  };
 }
 
 /** 100 of them, struck one after another, so that each is at another instant of its life. */

@@ -7,16 +7,19 @@ import { alongX, alongY } from './walking/leg.js';
 
 /** What a run's histories come to at any instant: after everything that happens at that instant. O(log n) of a history's steps. */
 export class Histories {
-  private readonly steps = new Map<string, HistoryStep[]>();
+  /** By what they are of, then by whose they are and their name. */
+  private readonly steps = new Map<string, Map<string, HistoryStep[]>>();
   private readonly byId: ReadonlyMap<string, Combatant>;
 
   constructor(private readonly run: Pick<DrillRun, 'history' | 'combatants' | 'clocks'>) {
     this.byId = new Map(run.combatants.map((one) => [one.id, one]));
     for (const step of run.history) {
-      const key = keyOf(step.of, step.who, 'name' in step ? step.name : '');
-      const list = this.steps.get(key);
+      const key = keyOf(step.who, 'name' in step ? step.name : '');
+      const all = this.steps.get(step.of) ?? new Map<string, HistoryStep[]>();
+      this.steps.set(step.of, all);
+      const list = all.get(key);
       if (list) list.push(step);
-      else this.steps.set(key, [step]);
+      else all.set(key, [step]);
     }
   }
 
@@ -76,13 +79,13 @@ export class Histories {
 
   /** The steps of one history, in order of time. */
   of<O extends HistoryStep['of']>(of: O, who: string, name = ''): readonly Extract<HistoryStep, { of: O }>[] {
-    return (this.steps.get(keyOf(of, who, name)) ?? []) as Extract<HistoryStep, { of: O }>[];
+    return (this.steps.get(of)?.get(keyOf(who, name)) ?? []) as Extract<HistoryStep, { of: O }>[];
   }
 
   /** Names that a history of somebody has: statuses, counters. */
   namesOf(of: 'status' | 'counter', who: string): readonly string[] {
-    const start = keyOf(of, who, '');
-    return [...this.steps.keys()].filter((key) => key.startsWith(start)).map((key) => key.slice(start.length));
+    const start = `${who} `;
+    return [...(this.steps.get(of)?.keys() ?? [])].filter((key) => key.startsWith(start)).map((key) => key.slice(start.length));
   }
 
   private last<O extends HistoryStep['of']>(of: O, who: string, at: Seconds, name = ''): Extract<HistoryStep, { of: O }> | undefined {
@@ -90,7 +93,7 @@ export class Histories {
   }
 
   /** The last step of a history at an instant, of those that pass. */
-  private lastAt<S extends HistoryStep>(steps: readonly S[], at: Seconds, passes: (step: S) => boolean = () => true): S | undefined {
+  private lastAt<S extends HistoryStep>(steps: readonly S[], at: Seconds, passes: (step: S) => boolean = any): S | undefined {
     let low = 0;
     let high = steps.length;
     while (low < high) {
@@ -104,10 +107,13 @@ export class Histories {
   }
 }
 
+const any = (): boolean => true;
+
 function isOver({ how }: MoveStep): boolean {
   return how === 'ends' || how === 'broken' || how === 'cancelled';
 }
 
-function keyOf(of: string, who: string, name: string): string {
-  return `${of} ${who} ${name}`;
+/** Of somebody's alone, or of one of a name; an id has no space. */
+function keyOf(who: string, name: string): string {
+  return name === '' ? who : `${who} ${name}`;
 }

@@ -38,9 +38,12 @@ function takeOf(run: DrillRun): DrillTake {
   return new DrillTake({ run, bodies: run.drill.actors.map(() => undefined), planOf });
 }
 
-/** What a frame shows of bodies, particles and numbers. */
+/** What a frame shows of bodies that are there, particles and numbers. */
 function told(frame: DrillFrame): unknown[] {
-  const bodies = [frame.source, ...frame.targets].map(({ x, y, rotation, flash, rate }) => [x, y, rotation, flash, rate]);
+  const { gone, stands } = frame;
+  const bodies = [frame.source, ...frame.targets].map(({ x, y, rotation, flash, rate }, i) =>
+    gone[i] ? [] : [x, y, rotation, flash, rate, stands[i].x, stands[i].y, stands[i].facing, stands[i].lift],
+  );
   const list = ({ count, x, y, size }: Pick<DrillFrame['numbers'], 'count' | 'x' | 'y' | 'size'>) =>
     Array.from({ length: count }, (_, i) => [x[i], y[i], size[i]]);
   return [bodies, list(frame.particles), list(frame.numbers), [...frame.looks], [...frame.gone]];
@@ -143,5 +146,42 @@ describe('a drill as it is seen', () => {
       const own = lately.createFrame();
       expectSame(told(take.sample(t, frame)), told(lately.sample(t, own)), `at ${t}`);
     }
+  });
+
+  it('is the same in pieces with bodies that walk, and with those that are there for a moment only', () => {
+    const pod = fighter('pod', undefined, { radius: 5 });
+    const thrown = { outcome: 'launch', actor: 'pod', to: 'place', speed: 300, hop: 40 };
+    const walkers: Fight = {
+      ...fight,
+      actors: [fighter('m', { most: 1000 }, { speed: 90 }), fighter('b', { most: 1000 }, { speed: 60 }), pod],
+      plays: { hit: [effect('knockback'), effect('number'), effect('burst')] },
+      responses: [
+        response('blow', harmRung('hit', [], [{ outcome: 'play', sequence: 'hit' }, { outcome: 'play', sequence: 'stop' }, thrown])),
+      ],
+    };
+    const script = Array.from({ length: 240 }, (_, i) => ({
+      at: 0.5 + i * 0.1,
+      payload: { damage: 1 },
+      ...(i % 3 === 0 && { source: 'm', target: 'b' }),
+    }));
+    const there = Array.from({ length: 8 }, (_, i) => ({ x: i % 2 ? 160 : -160, y: 20 * i }));
+    const acts = ['m', 'b'].map((who, i) => ({ at: 0.2, who, do: 'walk', points: i ? there : there.map(({ x, y }) => ({ x: -x, y })) }));
+    const long = fightOut(walkers, script, { ...cast, actors: cast.actors.slice(0, 2), length: 30, acts });
+    expect(long.history.filter(({ of }) => of === 'join').length).toBe(240);
+    expect(long.history.filter(({ of }) => of === 'leg').length).toBeGreaterThan(240);
+    const bodies = [undefined, undefined];
+    const take = new DrillTake({ run: long, bodies, planOf: planOfFight(walkers).planOf });
+    const frame = take.createFrame();
+    let flying = 0;
+    for (const t of [0.7, 21.4, 2.99, 3.01, 5.98, 6.02, 11, 14.999, 15.001]) {
+      const cues = long.cues.filter(({ at }) => at <= t && at > t - 6).slice(-290);
+      const lately = new DrillTake({ run: { ...long, cues }, bodies, planOf: planOfFight(walkers).planOf });
+      expectSame(told(take.sample(t, frame)), told(lately.sample(t, lately.createFrame())), `at ${t}`);
+      const there = frame.gone.filter((gone) => !gone).length;
+      // Of two hundred and forty only those that fly just then, and they are in the air.
+      expect(there).withContext(`at ${t}`).toBeLessThan(20);
+      flying += frame.stands.filter(({ lift }, i) => !frame.gone[i] && lift > 1).length;
+    }
+    expect(flying).toBeGreaterThan(4);
   });
 });

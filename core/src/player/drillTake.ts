@@ -3,6 +3,7 @@ import type { PlayedCue } from '../combat/bentClocks.js';
 import type { DrillRun } from '../combat/drill.js';
 import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
 import { Histories } from '../combat/readHistory.js';
+import { restingActor } from '../take/frame.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
 import { BodyMoves } from './bodyMoves.js';
@@ -64,11 +65,22 @@ const cuesAtOnce = 300;
 /** Pieces that are kept. */
 const kept = 4;
 
-/** A piece of a drill, with what began before it and may still be seen. */
-interface Piece {
+/** A while of a drill. */
+interface While {
   readonly from: Seconds;
   readonly to: Seconds;
+}
+
+/** Whoever is not there while it is looked at. */
+const atRest = restingActor();
+
+const always: While = { from: -Infinity, to: Infinity };
+
+/** A piece of a drill, with what began before it and may still be seen. */
+interface Piece extends While {
   readonly player: LivePlayer;
+  /** Who is in it: places in the cast, in the order of its player's bodies. */
+  readonly members: readonly number[];
   readonly told: { readonly sounds: readonly SoundCue[]; readonly signals: readonly SignalCue[] };
 }
 
@@ -121,53 +133,73 @@ export class DrillTake {
   }
 
   createFrame(): DrillFrame {
-    const { player } = this.pieceAt(0);
-    const buffers = player.createBuffers();
-    const [first, ...others] = player.bodyFrames as readonly [ActorFrame, ...ActorFrame[]];
-    const looks = this.ids.map(() => '');
+    const piece = this.pieceAt(0);
+    const buffers = piece.player.createBuffers();
+    const [first, ...others] = this.bodiesOf(piece);
     const frame: DrillFrame = {
       ...buffers.open,
       source: first,
       target: others.at(0) ?? first,
       targets: others,
-      looks,
-      gone: looks.map(() => false),
+      looks: this.ids.map(() => ''),
+      gone: this.ids.map(() => false),
       stands: this.cast.map(({ x, y, facing, faced }) => ({ x, y, facing, faced, lift: 0 })),
       reaches: [],
       sight: this.sight,
     };
-    made.set(frame, { buffers, player });
+    made.set(frame, { buffers, player: piece.player });
+    this.showAll(frame, piece);
     return frame;
   }
 
   /** Writes the instant `t`, in seconds from the drill's beginning. The frame's bodies may be others than before. */
   sample(t: Seconds, frame: DrillFrame): DrillFrame {
     const piece = this.pieceAt(t);
+    const { player, members } = piece;
     let own = made.get(frame);
-    if (own?.player !== piece.player) {
-      const buffers = piece.player.createBuffers();
-      own = { buffers, player: piece.player };
-      const [first, ...others] = piece.player.bodyFrames;
+    if (own?.player !== player) {
+      const buffers = player.createBuffers();
+      own = { buffers, player };
+      const [first, ...others] = this.bodiesOf(piece);
       Object.assign(frame, buffers.open, { source: first, target: others.at(0) ?? first, targets: others });
       made.set(frame, own);
+      this.showAll(frame, piece);
     }
     this.wall[0] = t + zero;
-    piece.player.sampleAt(this.wall, own.buffers);
+    player.sampleAt(this.wall, own.buffers);
     frame.t = t;
-    this.ids.forEach((id, i) => {
-      frame.looks[i] = this.histories.look(id, t);
-      frame.gone[i] = this.histories.standing(id, t) === 'gone';
-      Object.assign(frame.stands[i], this.histories.place(id, t));
-      const { hop, flight, since } = this.cast[i];
-      frame.stands[i].lift = liftOf(hop, flight, t - since);
-    });
+    for (const place of members) this.showOne(frame, place, t);
     frame.sight = this.sight;
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
-    for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + pictures.body[i];
-    for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + meters.body[i];
+    for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + members[pictures.body[i]];
+    for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + members[meters.body[i]];
     if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;
+  }
+
+  /** All of the cast, as a piece's player moves them; who is not in it rests. */
+  private bodiesOf({ player, members }: Piece): readonly [ActorFrame, ...ActorFrame[]] {
+    const all = this.cast.map(() => atRest) as [ActorFrame, ...ActorFrame[]];
+    player.bodyFrames.forEach((frame, i) => (all[members[i]] = frame));
+    return all;
+  }
+
+  /** How everybody is when a piece begins; who is not in it is so all the while. */
+  private showAll(frame: DrillFrame, { from }: Piece): void {
+    this.cast.forEach((_, place) => this.showOne(frame, place, Math.max(0, from)));
+  }
+
+  private showOne({ looks, gone, stands }: DrillFrame, place: number, t: Seconds): void {
+    const { id, hop, flight, since } = this.cast[place];
+    const { x, y, facing } = this.histories.place(id, t);
+    const stand = stands[place];
+    looks[place] = this.histories.look(id, t);
+    gone[place] = this.histories.standing(id, t) === 'gone';
+    stand.x = x;
+    stand.y = y;
+    stand.facing = facing;
+    stand.lift = liftOf(hop, flight, t - since);
   }
 
   private whole: Sight | undefined;
@@ -218,15 +250,12 @@ export class DrillTake {
     if (known) return known;
     const { cues } = this.parts.run;
     if (cues.length <= cuesAtOnce) {
-      const player = this.emptyPlayer();
-      for (const cue of cues) this.strike(player, cue);
-      return this.keep(-Infinity, Infinity, player);
+      return this.keep(always, this.fill(always, cues));
     }
     const from = Math.floor(Math.max(0, t) / pieceLength) * pieceLength;
-    const { player, cues: left } = this.coming?.from === from ? this.coming : this.begin(from);
+    const coming = this.coming?.from === from ? this.coming : this.begin(from);
     this.coming = undefined;
-    for (const cue of left) this.strike(player, cue);
-    return this.keep(from, from + pieceLength, player);
+    return this.keep({ from, to: from + pieceLength }, coming);
   }
 
   /** Makes a few cues more of the piece that comes next, so that it is there when it is looked at. */
@@ -244,14 +273,16 @@ export class DrillTake {
    * oldest of these.
    */
   private begin(from: Seconds): Coming {
-    const within = this.parts.run.cues.filter(({ at }) => at < from + pieceLength);
+    const to = from + pieceLength;
+    const within = this.parts.run.cues.filter(({ at }) => at < to);
     const isSeen = (cue: PlayedCue): boolean => cue.at >= from - this.lengthOf(cue);
     const oldest = within.find(isSeen)?.at ?? from;
     const cues = within.filter((cue) => isSeen(cue) || (cue.at >= oldest && cue.bends.length > 0));
-    return { from, player: this.emptyPlayer(), cues };
+    return { from, ...this.fill({ from: oldest, to }, cues) };
   }
 
-  private keep(from: Seconds, to: Seconds, player: LivePlayer): Piece {
+  private keep({ from, to }: While, { since, player, members, cues }: Filled): Piece {
+    for (const cue of cues) this.strike(player, cue);
     const told = { sounds: [] as PlayerSound[], signals: [] as PlayerSignal[] };
     const pass = (advance: () => void): void => {
       const from = player.now;
@@ -262,14 +293,15 @@ export class DrillTake {
     };
     // What is drawn of a flight is over where that ends.
     for (const step of this.parts.run.history) {
-      if (step.of !== 'land') continue;
+      if (step.of !== 'land' || step.at < since) continue;
+      if (step.at + zero > player.ends) break;
       pass(() => player.passTo(zero + step.at));
-      player.land(step.who);
+      if (members.some((place) => this.cast[place].id === step.who)) player.land(step.who);
     }
     pass(() => player.passAll());
     const sounds = heardOf(told.sounds, zero);
     const signals = told.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
-    const piece: Piece = { from, to, player, told: { sounds, signals } };
+    const piece: Piece = { from, to, player, members, told: { sounds, signals } };
     this.pieces = [piece, ...this.pieces].slice(0, kept);
     return piece;
   }
@@ -280,49 +312,61 @@ export class DrillTake {
     return pieces;
   }
 
-  /** A player with everybody where they are put and brought back, and nothing struck. */
-  private emptyPlayer(): LivePlayer {
+  /** A player with everybody who is there in a while, where they are put, go and are brought back; its cues are still to be struck. */
+  private fill(asked: While, cues: readonly PlayedCue[]): Filled {
     const { run, bodies, planOf } = this.parts;
     const actors = bodies.flatMap((actor) => actor ?? []);
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
-    this.cast.forEach(({ id, x, y, facing, scale }, i) => {
-      const actor = bodies[i];
+    const members = this.membersOf(asked, cues);
+    const ids = new Set(members.map((place) => this.cast[place].id));
+    for (const place of members) {
+      const { id, x, y, facing, scale, since, hop, flight } = this.cast[place];
+      const actor = bodies[place];
       player.body(id, { x, y, facing, scale, ...(actor && { actor: actor.id }) });
-    });
-    for (const { id, since, hop, flight } of this.cast) {
-      this.sendOff(player, id);
+      this.sendOff(player, id, asked);
       if (hop > 0) player.hop(id, new FlightHop(zero + since, hop, flight));
     }
     for (const { id, actor } of run.combatants) {
-      const clock = this.parts.run.clocks.of.get(id);
+      const clock = run.clocks.of.get(id);
       const steps = this.histories.of('move', id).filter(({ value }) => (actor.moves.get(value)?.keys.length ?? 0) > 0);
-      if (!clock || steps.length === 0) continue;
+      if (!clock || steps.length === 0 || !ids.has(id)) continue;
       const own = new BodyMoves(clock, 'kept', zero);
       for (const { value, how, at } of steps) own.goOn(how, actor.moves.get(value), at);
       player.posed(id, own);
     }
-    for (const step of run.history) if (step.of === 'standing' && step.value === 'up') player.bringBack(step.who, zero + step.at);
-    return player;
+    for (const id of ids)
+      for (const { value, at } of this.histories.of('standing', id)) if (value === 'up') player.bringBack(id, zero + at);
+    return { since: asked.from, player, members, cues: [...cues] };
   }
 
-  /** Puts somebody wherever it goes in the course of the drill. */
-  private sendOff(player: LivePlayer, id: string): void {
+  /** Who is there in a while: the drill's own, whoever its cues are about, and who else is or comes about. */
+  private membersOf({ from, to }: While, cues: readonly PlayedCue[]): readonly number[] {
+    const named = new Set(cues.flatMap(({ source, target, present = [] }) => [source, target, ...present]));
+    const isThere = (id: string): boolean =>
+      this.histories.standing(id, from) !== 'gone' || this.histories.of('standing', id).some(({ at }) => at > from && at <= to);
+    return this.cast.flatMap(({ id }, place) => (place < this.run.drill.actors.length || named.has(id) || isThere(id) ? [place] : []));
+  }
+
+  /** Puts somebody wherever it goes in a while of the drill. */
+  private sendOff(player: LivePlayer, id: string, { from, to }: While): void {
     const clock = this.parts.run.clocks.of.get(id);
     const legs = this.histories.of('leg', id);
     if (!clock) return;
     const tell = (wall: Seconds, going: Going): void => player.went(id, zero + wall, going);
     legs.forEach((leg, i) => {
       const next = legs.at(i + 1)?.at ?? this.duration;
-      if (leg.from) {
+      if (next < from || leg.at > to) return;
+      const begins = Math.max(leg.at, from);
+      if (leg.from && leg.at >= from) {
         const { x, y } = leg.from;
         tell(leg.at, { x, y, vx: 0, vy: 0, facing: leg.facing });
       }
-      tell(leg.from ? leg.at + afterwards : leg.at, goingAt(leg, clock, leg.at));
-      tellWay(leg, clock, leg.at, next, tell);
+      tell(leg.from ? begins + afterwards : begins, goingAt(leg, clock, begins));
+      tellWay(leg, clock, begins, Math.min(next, to), tell);
     });
     const last = legs.at(-1);
     // Until the drill is over and ever after it stands where it came to.
-    if (last) tell(this.duration + afterwards, { ...goingAt(last, clock, this.duration), vx: 0, vy: 0 });
+    if (last && to >= this.duration) tell(this.duration + afterwards, { ...goingAt(last, clock, this.duration), vx: 0, vy: 0 });
   }
 
   private strike(player: LivePlayer, { sequence, source, target, place, payload, seed, at, bends, present }: PlayedCue): void {
@@ -340,7 +384,7 @@ export class DrillTake {
   private lengthOf(cue: PlayedCue): Seconds {
     let length = this.lengths.get(cue.sequence);
     if (length === undefined) {
-      const alone = this.emptyPlayer();
+      const { player: alone } = this.fill({ from: cue.at, to: cue.at }, [cue]);
       this.strike(alone, cue);
       length = Math.max(0, alone.ends - zero - cue.at) * 2 + 1;
       this.lengths.set(cue.sequence, length);
@@ -384,11 +428,18 @@ const pieceLength: Seconds = 3;
 /** Cues of the next piece that are made with each sample: enough that it is there in time when it is played. */
 const cuesEachFrame = 3;
 
-/** A piece that is not whole yet: its player, and the cues that are still to be struck. */
-interface Coming {
-  readonly from: Seconds;
+/** What a piece is made of, with the cues that are still to be struck. */
+interface Filled {
+  /** When the first of its cues is. */
+  readonly since: Seconds;
   readonly player: LivePlayer;
+  readonly members: readonly number[];
   readonly cues: PlayedCue[];
+}
+
+/** A piece that is not whole yet. */
+interface Coming extends Filled {
+  readonly from: Seconds;
 }
 
 /** The buffers that a frame shares, and whose they are. */

@@ -9,7 +9,6 @@ import type {
   KitConventions,
   Payload,
   Player,
-  PlayerBodyFrame,
   PlayerFrame,
   PlayerOptions,
   PlayerSignal,
@@ -38,7 +37,7 @@ import { NumbersTogether } from './numbersTogether.js';
 import { PlayerBody, type Mover, type Posed } from './playerBody.js';
 import { Buffers, grown, noRoom, sumOfRooms } from './playerFrame.js';
 import { longestStep, readComfort, readId, readPlacing, readPlayerOptions, readSeed, readStrikeOptions } from './playerOptions.js';
-import { Sampler, type ShownBody } from './sampler.js';
+import { Sampler } from './sampler.js';
 import { heldTo, type StopBudget } from './stopBudget.js';
 import { Units } from './units.js';
 
@@ -66,8 +65,9 @@ const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, h
 /** Everything that is being played, and how it gets from one instant to the next. */
 export class LivePlayer implements Player {
   private readonly bodies = new Map<string, PlayerBody>();
-  private listed: PlayerBody[] = [];
-  private shownBodies: ShownBody[] = [];
+  private list: readonly PlayerBody[] = [];
+  /** Names of bodies have changed, and with them their places in the frame, since they were listed. */
+  private changed = false;
   private readonly world = new GameClock();
   private readonly worldBefore = new Float64Array(1);
   private takes: LiveTake[] = [];
@@ -110,7 +110,8 @@ export class LivePlayer implements Player {
 
   get frame(): PlayerFrame {
     if (this.stale) {
-      this.sampler.sample(this.wall, this.buffers, this.takes, this.listed, this.shownBodies, this.world, this.comforts);
+      const { listed } = this;
+      this.sampler.sample(this.wall, this.buffers, this.takes, listed, this.world, this.comforts);
       this.stale = false;
     }
     return this.buffers.shown;
@@ -131,12 +132,12 @@ export class LivePlayer implements Player {
   }
 
   createBuffers(): Buffers {
-    return new Buffers(this.needed, this.shownBodies);
+    return new Buffers(this.needed, this.listed);
   }
 
   /** Writes any instant into buffers of one's own; of a player that keeps its takes. */
   sampleAt(wall: Float64Array, buffers: Buffers): void {
-    this.sampler.sample(wall, buffers, this.takes, this.listed, this.shownBodies, this.world, this.comforts);
+    this.sampler.sample(wall, buffers, this.takes, this.listed, this.world, this.comforts);
   }
 
   /** The most seconds that a body stands still in any `within`. */
@@ -178,7 +179,7 @@ export class LivePlayer implements Player {
       body = new PlayerBody(id, undefined, this.keeping);
       body.before[0] = this.now;
       this.bodies.set(id, body);
-      this.list();
+      this.changed = true;
     }
     const { units } = this;
     const { x, y, velocity = { x: 0, y: 0 } } = placing;
@@ -239,7 +240,7 @@ export class LivePlayer implements Player {
     for (const take of this.takes) this.endFirings(take, (firing) => firing.body === body);
     this.bodies.delete(id);
     body.index = -1;
-    this.list();
+    this.changed = true;
     this.stale = true;
   }
 
@@ -405,12 +406,14 @@ export class LivePlayer implements Player {
     );
   }
 
-  /** Names of bodies have changed: their places in the frame do too. */
-  private list(): void {
-    this.listed = [...this.bodies.values()];
-    this.listed.forEach((body, i) => (body.index = i));
-    this.shownBodies = this.listed.map((body) => this.shownBodies.find((shown) => shown.id === body.id) ?? this.sampler.bodyFor(body.id));
-    this.buffers = new Buffers(this.buffers.room, this.shownBodies satisfies readonly PlayerBodyFrame[]);
+  /** All bodies in the order of the frame. Listed anew where names have changed, once however many are put together. */
+  private get listed(): readonly PlayerBody[] {
+    if (!this.changed) return this.list;
+    this.changed = false;
+    this.list = [...this.bodies.values()];
+    this.list.forEach((body, i) => (body.index = i));
+    this.buffers = new Buffers(this.buffers.room, this.list);
+    return this.list;
   }
 
   private makeRoom(take: LiveTake): void {
@@ -418,7 +421,7 @@ export class LivePlayer implements Player {
     this.rooms.set(take, room);
     this.needed = sumOfRooms(this.needed, room);
     const larger = grown(this.buffers.room, this.needed);
-    if (larger) this.buffers = new Buffers(larger, this.shownBodies);
+    if (larger) this.buffers = new Buffers(larger, this.list);
   }
 
   /** Takes of which nothing more comes are forgotten. */

@@ -1,4 +1,4 @@
-import type { ActorFrame, KitActor } from '../contract.js';
+import type { ActorFrame, KitActor, PlayerBodyFrame } from '../contract.js';
 import { restingActor } from '../take/frame.js';
 import { Displacement, Spotted } from '../take/spotted.js';
 import type { Fraction, Seconds } from '../units.js';
@@ -17,6 +17,9 @@ export interface Posed {
   sample(wall: Float64Array, out: ActorFrame): void;
 }
 
+/** A body as the game sees it. */
+export type ShownBody = { -readonly [N in keyof PlayerBodyFrame]: PlayerBodyFrame[N] };
+
 /** Somebody in the game: where it is put, its clock, and everything that moves it. */
 export class PlayerBody {
   readonly clock = new GameClock();
@@ -27,6 +30,7 @@ export class PlayerBody {
   readonly settled = new Displacement();
   /** What its takes add up to at the sampled instant: displacements from where it was put. */
   readonly frame: ActorFrame = restingActor();
+  readonly shown: ShownBody;
   /** What its clock showed at the beginning of the last advance. */
   readonly before = new Float64Array(1);
   facing: 1 | -1 = 1;
@@ -52,6 +56,7 @@ export class PlayerBody {
     keeping: 'forgotten' | 'kept' = 'forgotten',
   ) {
     this.whereabouts = new Whereabouts(keeping);
+    this.shown = { ...restingActor(), id, actor: '', facing: 1, scale: 1, settledX: 0, settledY: 0 };
   }
 
   bringBack(wall: Seconds): void {

@@ -10,14 +10,14 @@ export class Buffers {
   readonly shown: PlayerFrame & { t: number; worldRate: number };
   readonly room: FrameCapacity;
 
-  constructor(room: FrameCapacity, bodies: readonly PlayerBodyFrame[]) {
+  constructor(room: FrameCapacity, bodies: readonly { readonly shown: PlayerBodyFrame }[]) {
     this.room = room;
     const frame = createFrame(room);
     const owned = <T extends object>(list: T, length: number): T & Owned => Object.assign(list, { body: new Int16Array(length) });
     this.open = frame;
     this.shown = {
       t: 0,
-      bodies,
+      bodies: bodies.map(({ shown }) => shown),
       worldRate: 1,
       view: frame.view,
       rumble: frame.rumble,

@@ -1,4 +1,4 @@
-import type { ActorFrame, Comfort, GlyphFrame, PlayerBodyFrame, PoseFrame } from '../contract.js';
+import type { ActorFrame, Comfort, GlyphFrame, PoseFrame } from '../contract.js';
 import { applyConventions } from '../ship/conventions.js';
 import { resetActor, resetFrame, restingActor } from '../take/frame.js';
 import { Spotted } from '../take/spotted.js';
@@ -7,9 +7,6 @@ import type { LiveTake } from './liveTake.js';
 import type { PlayerBody } from './playerBody.js';
 import { mark, noMarks, own, placeSince, type Buffers } from './playerFrame.js';
 import type { Units } from './units.js';
-
-/** A body as the game sees it. */
-export type ShownBody = { -readonly [N in keyof PlayerBodyFrame]: PlayerBodyFrame[N] };
 
 /** Writes one instant of everything that is played into a frame. Allocates nothing. */
 export class Sampler {
@@ -27,16 +24,11 @@ export class Sampler {
     private readonly told: 'on bodies' | 'at rest' = 'on bodies',
   ) {}
 
-  bodyFor(id: string): ShownBody {
-    return { ...restingActor(), id, actor: '', facing: 1, scale: 1, settledX: 0, settledY: 0 };
-  }
-
   sample(
     wall: Float64Array,
     buffers: Buffers,
     takes: readonly LiveTake[],
     bodies: readonly PlayerBody[],
-    shown: readonly ShownBody[],
     world: GameClock,
     comfort: Required<Comfort>,
   ): void {
@@ -58,7 +50,7 @@ export class Sampler {
     open.source = this.nobodySource;
     open.target = this.nobodyTarget;
     applyConventions(open, this.units.conventions);
-    bodies.forEach((body, i) => this.showBody(body, shown[i], wall));
+    for (const body of bodies) this.showBody(body, wall);
     for (const body of bodies) body.forget();
     buffers.shown.t = wall[0];
     buffers.shown.worldRate = world.rateAt(wall);
@@ -156,9 +148,9 @@ export class Sampler {
     }
   }
 
-  private showBody(body: PlayerBody, shown: ShownBody, wall: Float64Array): void {
+  private showBody(body: PlayerBody, wall: Float64Array): void {
     const { units, spot } = this;
-    const { frame, settled } = body;
+    const { frame, settled, shown } = body;
     spot.x = spot.y = 0;
     body.addRest(spot, wall);
     copyActor(frame, shown);

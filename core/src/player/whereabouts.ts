@@ -1,39 +1,37 @@
 import type { Px, Seconds } from '../units.js';
 import type { Spotted } from '../take/spotted.js';
 
+/** Placements that are remembered where they are not all kept. */
+const remembered = 256;
+/** Most bodies are put but a few times: there is room for so many at first, and for more when it is wanted. */
+const roomAtFirst = 8;
+
 /**
  * Where the game has put a body, and when. Between two placements it went evenly from one to the next, or, told that it bends, by the
- * parabola that sets off as it did and comes to the next; since the last it goes on with the speed that came with it. A ring of the last placements: older ones are forgotten, and the oldest known stands
- * for all before; where they are `kept`, none is forgotten.
+ * parabola that sets off as it did and comes to the next; since the last it goes on with the speed that came with it. A ring of the
+ * last placements: older ones are forgotten, and the oldest known stands for all before; where they are `kept`, none is forgotten.
  */
 export class Whereabouts {
-  private times: Float64Array;
-  private xs: Float64Array;
-  private ys: Float64Array;
+  /** Placements that there is room for. */
+  private most = roomAtFirst;
+  private times = new Float64Array(roomAtFirst);
+  private xs = new Float64Array(roomAtFirst);
+  private ys = new Float64Array(roomAtFirst);
   /** How fast it set off from each, of one that bends on the way to the next; NaN of one that goes evenly. */
-  private vxs: Float64Array;
-  private vys: Float64Array;
+  private vxs = new Float64Array(roomAtFirst);
+  private vys = new Float64Array(roomAtFirst);
   private readonly speed = new Float64Array(2);
   private last = -1;
   private count = 0;
 
-  constructor(
-    private readonly keeping: 'forgotten' | 'kept' = 'forgotten',
-    private most = 256,
-  ) {
-    this.times = new Float64Array(most);
-    this.xs = new Float64Array(most);
-    this.ys = new Float64Array(most);
-    this.vxs = new Float64Array(most);
-    this.vys = new Float64Array(most);
-  }
+  constructor(private readonly keeping: 'forgotten' | 'kept' = 'forgotten') {}
 
   /** Puts the body somewhere at an instant; one that is earlier than the last counts as that one. */
   put(wall: Seconds, x: Px, y: Px, vx: number, vy: number, bends = false): void {
     const time = this.count === 0 ? wall : Math.max(wall, this.times[this.last]);
     // Put twice at one instant, it stands where it was put last.
     if (this.count === 0 || this.times[this.last] !== time) {
-      if (this.keeping === 'kept' && this.count === this.most) this.grow();
+      if (this.count === this.most && (this.keeping === 'kept' || this.most < remembered)) this.grow();
       this.last = (this.last + 1) % this.most;
       this.count = Math.min(this.most, this.count + 1);
     }
@@ -106,7 +104,7 @@ export class Whereabouts {
 
   private grow(): void {
     this.most *= 2;
-    const longer = (list: Float64Array): Float64Array => {
+    const longer = (list: Float64Array): Float64Array<ArrayBuffer> => {
       const made = new Float64Array(this.most);
       made.set(list);
       return made;
