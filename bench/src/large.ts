@@ -24,10 +24,11 @@ export function largeProject(demo: Project, sequences: number, assets: number): 
     ...demo,
     id: 'large',
     label: 'Large',
-    // Rules play sequences by names that are not here.
+    // Rules and moves play sequences by names that are not here.
     statuses: [],
     responses: [],
     drills: [],
+    actors: demo.actors.map((actor) => ({ ...actor, moves: [] })),
     assets: Array.from({ length: assets }, (_, i) => asset(i)),
     sequences: Array.from({ length: sequences }, (_, i) => {
       const one = demo.sequences[i % demo.sequences.length];
@@ -190,6 +191,7 @@ export async function soundsLine(page: Page, root: string): Promise<Line> {
   const folder = await mkdtemp(join(tmpdir(), 'undatio-bench-sounds-'));
   const server = await serve(root);
   const [count, seconds, rate] = [200, 2, 48000];
+  const before = (await demoOf(root)).assets.filter(({ type }) => type === 'sound').length;
   try {
     const files: string[] = [];
     for (let i = 0; i < count; i++) {
@@ -219,7 +221,7 @@ export async function soundsLine(page: Page, root: string): Promise<Line> {
     });
     const start = performance.now();
     await page.locator('.head input[type=file]').setInputFiles(files);
-    await page.getByRole('button', { name: `Sounds ${33 + count}` }).waitFor({ timeout: 120_000 });
+    await page.getByRole('button', { name: `Sounds ${before + count}` }).waitFor({ timeout: 120_000 });
     const took = performance.now() - start;
     const { tasks, frames } = await page.evaluate(() => {
       const seen = window as unknown as { tasks: number[]; frames: number[] };
