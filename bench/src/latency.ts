@@ -218,12 +218,17 @@ export async function crowdLines(page: Page): Promise<Line[]> {
       for (const lane of [2, 3, 4, 5]) {
         // Found by hand: the driver's own search among 300 lanes would be counted as script of the page.
         const place = await page.evaluate((id) => {
-          const found = document.querySelector(`und-lane[data-effect="${id}"] .head .name`)?.getBoundingClientRect();
+          const head = document.querySelector(`und-lane[data-effect="${id}"] .head .name`);
+          // One that is open stands high: the next may lie below what is in sight.
+          head?.scrollIntoView({ block: 'nearest' });
+          const found = head?.getBoundingClientRect();
           return found && { x: found.x + 20, y: found.y + found.height / 2 };
         }, `lane-${lane}`);
         if (!place) throw new Error(`lane-${lane} is not there`);
         await page.mouse.click(place.x, place.y);
         await page.waitForTimeout(1000);
+        const isOpen = (id: string): boolean => document.querySelector(`und-lane[data-effect="${id}"] und-effect-inspector`) !== null;
+        if (!(await page.evaluate(isOpen, `lane-${lane}`))) throw new Error(`lane-${lane} has not opened`);
       }
     }),
   );
