@@ -1,7 +1,8 @@
-import type { Asset, EventType } from '../model/project.js';
+import type { Asset, Drill, EventType } from '../model/project.js';
 import { projectJson, projectWith } from '../testing/projects.js';
 import { parseJson } from './parseJson.js';
 import { readProject } from './readProject.js';
+import { usesOfDrill } from './ruleUses.js';
 import { unmetUses, usesOfActor, usesOfSequence } from './uses.js';
 
 describe('what a document asks of others', () => {
@@ -110,5 +111,32 @@ describe('a text’s nesting', () => {
     expect(told(JSON.stringify({ a: '\\\\"', b: '{'.repeat(300) }))).toBe('read');
     expect(told(`["\\\\", ${nested(200)}]`)).toContain('at most 200 levels');
     expect(told(`"${'['.repeat(300)}`)).toContain('the text ends');
+  });
+
+  it('is named of a drill: who is there, what is raised, thrown and done', () => {
+    const drill = {
+      actors: [{ id: 'm', actor: 'mosshell' }],
+      script: [{ at: 1, event: 'lance-hit', payload: { damage: 4 } }],
+      acts: [
+        { at: 0, who: 'm', do: 'launch', actor: 'pod', meets: 'lance-hit', sequence: 'flies', payload: { damage: 1 } },
+        { at: 0, who: 'm', do: 'launch', actor: 'pod', meets: 'lance-hit', lands: 'bursts', sequence: '', payload: { damage: 1 } },
+        { at: 0, who: 'm', do: 'move', move: 'sweep' },
+        { at: 0, who: 'm', do: 'walk' },
+      ],
+    } as unknown as Drill;
+    expect(usesOfDrill(drill).map(({ path, collection, id, need, field }) => [path, collection, id, need, field])).toEqual([
+      ['acts[0].actor', 'actors', 'pod', 'there', ''],
+      ['acts[0].meets', 'events', 'lance-hit', 'event', ''],
+      ['acts[0].sequence', 'sequences', 'flies', 'there', ''],
+      ['acts[0].payload.damage', 'events', 'lance-hit', 'field', 'damage'],
+      // A value that may be for either event is asked of neither.
+      ['acts[1].actor', 'actors', 'pod', 'there', ''],
+      ['acts[1].meets', 'events', 'lance-hit', 'event', ''],
+      ['acts[1].lands', 'events', 'bursts', 'event', ''],
+      ['acts[2].move', 'actors', 'mosshell', 'move', 'sweep'],
+      ['actors[0].actor', 'actors', 'mosshell', 'there', ''],
+      ['script[0].event', 'events', 'lance-hit', 'event', ''],
+      ['script[0].payload.damage', 'events', 'lance-hit', 'field', 'damage'],
+    ]);
   });
 });

@@ -3,9 +3,9 @@ import { compileContext } from '../checks/checkProject.js';
 import { readOut } from '../measure/readouts.js';
 import { projectWith, takeOf } from '../testing/projects.js';
 import { noticed } from './noticed.js';
-import { readoutDifferences } from './readoutRows.js';
+import { readoutDifferences, readoutRows } from './readoutRows.js';
 import { differenceLine, laneDifferences } from './sequenceDifferences.js';
-import { payloadTrial, trialCells, trialValues, withTrial } from './trials.js';
+import { payloadTrial, trialCells, trialLimits, trialValues, withTrial } from './trials.js';
 import { weighedDifferences, withLaneOf } from './weighedDifferences.js';
 
 const flash = (part: object = {}) => ({
@@ -197,6 +197,11 @@ describe('the values of a trial', () => {
     expect(payloadTrial(direction, 4)).toEqual([-90, 0, 90, 180]);
     expect(payloadTrial(kind, 9)).toEqual(['plain', 'ember']);
     expect(payloadTrial(flag, 9)).toEqual([false, true]);
+    // Where nothing can be tried in its place, its default.
+    expect(payloadTrial({ ...damage, min: 7, max: 7, default: 7 } as typeof damage, 3)).toEqual([7]);
+    expect(payloadTrial({ name: 'word', label: 'Word', type: 'text', default: 'ow' } as never, 3)).toEqual(['ow']);
+    const many = Array.from({ length: 60 }, (_, i) => `k${i}`);
+    expect(payloadTrial({ ...kind, options: many } as typeof kind, 9)).toEqual(many.slice(0, trialLimits.values));
   });
 });
 
@@ -232,5 +237,28 @@ describe('the cells of a trial sheet', () => {
     expect(trialCells(without, [amplitude])).toBe('the lane “shake” is not there any more');
     const changed = { ...struck, sequence: sequenceOf([{ kind: 'flash', id: 'shake' }]) };
     expect(trialCells(changed, [amplitude])).toBe('the lane “shake” is a flash now, which has no “amplitude”');
+  });
+});
+
+describe('readings as rows', () => {
+  it('are in the unit that people read, and those that come to nothing are left out unless they are always told', () => {
+    const nothing = readOut(takeOf([]));
+    const rows = (read: typeof nothing) => readoutRows(read).map(({ key, value, unit }) => `${key} ${value} ${unit}`.trim());
+    const always = [
+      'visibleTime',
+      'peakShift',
+      'hitStopTotal',
+      'peakFlash',
+      'flashArea',
+      'flashRate',
+      'peakParticles',
+      'peakVoices',
+      'loudness',
+    ];
+    expect(readoutRows(nothing).map(({ key }) => key)).toEqual(always as never);
+    const read = { ...nothing, hitStopTotal: 0.12, slowedBy: 0.25, peakRoll: 2, peakRumble: 0.5 };
+    const told = rows(read);
+    for (const row of ['hitStopTotal 120 ms', 'slowedBy 250 ms', 'peakRoll 2 °', 'peakRumble 50 %']) expect(told).toContain(row);
+    expect(told.length).toBe(always.length + 3);
   });
 });

@@ -94,4 +94,14 @@ describe('changes in words', () => {
     expect(lines.length).toBe(8);
     expect(lines[7]).toBe('and 23 more');
   });
+
+  it('takes a value that is undefined for none', () => {
+    expect(patchOf({ a: undefined, b: 1 }, { b: 1, c: undefined })).toBeUndefined();
+    expect(patchOf({ a: undefined }, { a: 1 })).toEqual({ keys: { a: { set: 1 } } });
+    expect(Object.keys(patchOf({ a: 2 }, { a: 1 }) ?? {})).toEqual(['keys']);
+    expect(patchOf({ a: 1, b: 2 }, { a: undefined, b: 2 })).toEqual({ keys: {}, gone: ['a'] });
+    expect(patchOf({}, { a: 1 })).toEqual({ keys: { a: { set: 1 } } });
+    // What every record has by its kind is not in it.
+    expect(patchOf({}, JSON.parse('{"toString":1}'))).toEqual({ keys: { toString: { set: 1 } } } as never);
+  });
 });

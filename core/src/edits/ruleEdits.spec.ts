@@ -94,4 +94,33 @@ describe('a field that goes', () => {
       { damage: 10 },
     ]);
   });
+
+  it('leaves alone what asks for another field, or reads something else of that name', () => {
+    const field = { name: 'kind', default: 'plain' } as Parameters<typeof withoutField>[1];
+    const damage = { name: 'damage', default: 10 } as Parameters<typeof withoutField>[1];
+    const kept = [
+      { condition: 'one-of', field: 'other', values: ['a'] },
+      { condition: 'compare', of: { read: 'payload', field: 'other' }, is: '≥', value: 3 },
+      { condition: 'compare', of: { read: 'counter', field: 'damage', counter: 'kind' }, is: '≥', value: 3 },
+      { condition: 'has', field: 'damage', status: 'burning' },
+      { condition: 'has', of: { read: 'payload', field: 'damage' } },
+    ];
+    const then = [
+      { outcome: 'harm', points: { of: { read: 'payload', field: 'other' }, times: 2 } },
+      { outcome: 'harm', points: { of: { read: 'counter', field: 'damage' }, times: 2 } },
+      { outcome: 'play', payload: { damage: { field: 'other' }, both: { field: 'damage', more: 1 } } },
+    ];
+    const response = { event: 'hit', rungs: [{ id: 'one', when: kept, then }] };
+    expect(withoutField(response, damage)).toEqual(response);
+    const asking = [
+      { condition: 'one-of', field: 'kind', values: ['ember'] },
+      { condition: 'compare', of: { read: 'payload', field: 'kind' }, is: '≥', value: 3 },
+    ];
+    expect(withoutField({ event: 'hit', rungs: [{ id: 'one', when: [...asking, ...kept], then }] }, field)).toEqual(response);
+    // An amount that is bent comes to what it comes to at the default: 10 of 0 to 40 is a quarter of the way.
+    const bent = { points: { of: { read: 'payload', field: 'damage' }, in: [0, 40], out: [2, 10] } };
+    expect(withoutField({ event: 'hit', rungs: [bent] }, damage).rungs).toEqual([{ points: 4 } as never]);
+    const scaled = { points: { of: { read: 'payload', field: 'damage' }, times: 0.5, plus: 3 } };
+    expect(withoutField({ event: 'hit', rungs: [scaled] }, damage).rungs).toEqual([{ points: 8 } as never]);
+  });
 });

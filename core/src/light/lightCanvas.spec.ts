@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { growth, placed, within, backward } from './affine.js';
-import { LightCanvas } from './lightCanvas.js';
+import { growth, placed, within, backward, type Affine } from './affine.js';
+import type { Ink } from './ink.js';
+import { LightCanvas, type Recolour } from './lightCanvas.js';
 import { cellLight, readPictureLights } from './pictureLight.js';
 
 const white = { r: 1, g: 1, b: 1, a: 1 };
@@ -87,6 +88,52 @@ describe('a canvas of cells', () => {
     expect(luminance[0]).toBeCloseTo(0.2159, 3);
   });
 
+  it('draws a picture as its places are looked up one by one, tinted, faint, added, recoloured', () => {
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const picture = fc.record({
+      columns: fc.integer({ min: 1, max: 4 }),
+      rows: fc.integer({ min: 1, max: 3 }),
+      bytes: fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 48, maxLength: 48 }),
+    });
+    const ink = fc.record({ r: share, g: share, b: share, a: share, adds: fc.boolean() });
+    fc.assert(
+      fc.property(place, turn, length(3, 14), length(3, 14), picture, ink, fc.boolean(), (at, degrees, w, h, shown, tint, inverts) => {
+        const { columns, rows, bytes } = shown;
+        const rgba = Uint8Array.from(bytes.slice(0, 4 * columns * rows));
+        const m = within(placed(at.x, at.y, degrees), placed(-w / 2, -h / 2, 0, w, h));
+        const canvas = new LightCanvas(60, 40);
+        canvas.fill(0.3, 0.2, 0.6);
+        const inverted: Recolour = (rgb) => rgb.forEach((c, k) => (rgb[k] = 1 - c));
+        canvas.picture(m, cellLight(columns, rows, rgba), tint, inverts ? inverted : undefined);
+        const wanted = lookedUp(m, { columns, rows, rgba }, tint, [0.3, 0.2, 0.6], inverts);
+        return wanted.every((rgb, i) => rgb.every((c, k) => Math.abs([canvas.r, canvas.g, canvas.b][k][i] - c) < 1e-5));
+      }),
+    );
+  });
+
+  it('lays what is smaller than a cell about its middle, with all of its light', () => {
+    const cell = cellLight(2, 1, new Uint8Array([255, 102, 0, 255, 51, 204, 255, 128]));
+    // The mean of both places, premultiplied: by hand.
+    const [other, half] = [[0.2, 0.8, 1], 128 / 255];
+    const mean = [1, 0.4, 0].map((c, k) => (c + other[k] * half) / 2);
+    const tint = { r: 0.5, g: 0.9, b: 0.7, a: 0.6 };
+    fc.assert(
+      fc.property(place, turn, length(0.2, 0.9), length(0.2, 0.9), ({ x, y }, degrees, w, h) => {
+        const canvas = new LightCanvas(60, 40);
+        canvas.picture(within(placed(x, y, degrees), placed(-w / 2, -h / 2, 0, w, h)), cell, tint);
+        return [canvas.r, canvas.g, canvas.b].every((channel, k) => {
+          const [sum, across, down] = channel.reduce(
+            ([all, ax, ay], c, i) => [all + c, ax + c * ((i % 60) + 0.5), ay + c * (Math.floor(i / 60) + 0.5)],
+            [0, 0, 0],
+          );
+          const all = w * h * mean[k] * [tint.r, tint.g, tint.b][k] * tint.a;
+          return Math.abs(sum - all) < 1e-5 && Math.abs(across / sum - x) < 1e-3 && Math.abs(down / sum - y) < 1e-3;
+        });
+      }),
+    );
+    expect(laid((canvas) => canvas.picture(placed(30, 20, 0, 0.5, 0.5), cellLight(1, 1, new Uint8Array(4)), tint))).toBe(0);
+  });
+
   it('is left as it is by what lies outside of it, or has no size', () => {
     expect(laid((canvas) => canvas.disc(-50, 20, 5, white, () => 1, 1))).toBe(0);
     expect(laid((canvas) => canvas.rectangle(placed(10, 10, 0, 5, 0), white))).toBe(0);
@@ -103,3 +150,29 @@ describe('a canvas of cells', () => {
     expect(light?.cells[0].mean.map((c) => +c.toFixed(2))).toEqual([0.25, 0, 0, 0.25]);
   });
 });
+
+/** The same by hand: each place of a cell is taken back through the plane by Cramer’s rule, and its colour looked up there. */
+function lookedUp(
+  { a, b, c, d, e, f }: Affine,
+  { columns, rows, rgba }: { readonly columns: number; readonly rows: number; readonly rgba: Uint8Array },
+  tint: Ink,
+  ground: readonly number[],
+  inverts: boolean,
+): number[][] {
+  const det = a * d - b * c;
+  return Array.from({ length: 60 * 40 }, (_, i) => {
+    const sum = [0, 0, 0, 0];
+    for (const dx of [0.25, 0.75])
+      for (const dy of [0.25, 0.75]) {
+        const [x, y] = [(i % 60) + dx - e, Math.floor(i / 60) + dy - f];
+        const [u, v] = [(x * d - y * c) / det, (y * a - x * b) / det];
+        if (u < 0 || u >= 1 || v < 0 || v >= 1) continue;
+        const at = 4 * (Math.floor(v * rows) * columns + Math.floor(u * columns));
+        const alpha = rgba[at + 3] / 255;
+        for (let k = 0; k < 3; k++) sum[k] += ((rgba[at + k] / 255) * alpha) / 4;
+        sum[3] += alpha / 4;
+      }
+    const rest = tint.adds === true ? 1 : 1 - sum[3] * tint.a;
+    return [tint.r, tint.g, tint.b].map((of, k) => Math.min(1, ground[k] * rest + (inverts ? sum[3] - sum[k] : sum[k]) * of * tint.a));
+  });
+}
