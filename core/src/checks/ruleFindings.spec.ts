@@ -72,6 +72,37 @@ describe('told before anything is run', () => {
     expect(grows).toEqual([jasmine.stringContaining('warning: responses[0].rungs[0].then[0]: grows without end: burst → burst')]);
   });
 
+  it('loops of two, as long as one of them takes a while; and what they grow to among the bodies of the largest drill', () => {
+    const round = (there: Json, back: Json, drills: Json[] = []): string[] =>
+      problemsWith({
+        responses: [
+          { id: 'a', event: 'lance-hit', rungs: [rung('one', [], [burst(there)])] },
+          { id: 'b', event: 'burst', rungs: [rung('two', [], [{ outcome: 'raise', event: 'lance-hit', ...back }])] },
+        ],
+        drills,
+      });
+    const around = { on: 'around', radius: 120 };
+    expect(round({ after: 0.2 }, {})).toEqual([]);
+    expect(round({}, { after: 0.2 })).toEqual([]);
+    // One of all around is no more than one.
+    expect(round({ after: 0.2 }, { ...around, most: 1 })).toEqual([]);
+    const grown = 'grows without end: lance-hit → burst → lance-hit; each tells all around, among';
+    const told = (path: string, words: string): unknown => [jasmine.stringMatching(new RegExp(`^warning: ${path}: ${grown} ${words}$`))];
+    const [a, b] = ['responses\\[0\\].rungs\\[0\\].then\\[0\\]', '2 bodies up to 2, 4, 8 … events'];
+    expect(round({ after: 0.2 }, around)).toEqual(told(a, b) as never);
+    expect(round({ ...around, after: 0.2 }, {})).toEqual(told(a, b) as never);
+    const drill = (id: string, count: number): Json => ({
+      id,
+      label: id,
+      length: 1,
+      actors: Array.from({ length: count }, (_, i) => ({ id: `m${i}`, actor: 'mosshell', place: { x: i * 200, y: 0 } })),
+      script: [],
+    });
+    expect(round({ after: 0.2 }, around, [drill('few', 3), drill('many', 4), drill('one', 1)])).toEqual(
+      told(a, '4 bodies up to 4, 16, 64 … events') as never,
+    );
+  });
+
   it('one clip that an event begins twice at one instant', () => {
     const sounding = (delay: unknown, clips = ['crack']): Json => {
       const json = projectJson([{ kind: 'sound', id: 's', clips: ['crack'] }]);

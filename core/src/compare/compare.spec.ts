@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { compileContext } from '../checks/checkProject.js';
 import { readOut } from '../measure/readouts.js';
 import { projectWith, takeOf } from '../testing/projects.js';
-import { noticed } from './noticed.js';
+import { noticed, noticing } from './noticed.js';
 import { readoutDifferences, readoutRows } from './readoutRows.js';
 import { differenceLine, laneDifferences } from './sequenceDifferences.js';
 import { payloadTrial, trialCells, trialLimits, trialValues, withTrial } from './trials.js';
@@ -237,6 +237,37 @@ describe('the cells of a trial sheet', () => {
     expect(trialCells(without, [amplitude])).toBe('the lane “shake” is not there any more');
     const changed = { ...struck, sequence: sequenceOf([{ kind: 'flash', id: 'shake' }]) };
     expect(trialCells(changed, [amplitude])).toBe('the lane “shake” is a flash now, which has no “amplitude”');
+  });
+});
+
+describe('what one notices, over time', () => {
+  /** A flash of the target at half, from `delay` on for 0.2 s. */
+  const half = (id: string, delay: number) => flash({ id, amount: 0.5, delay });
+  /** Half a flash is ten times what one begins to notice, 0.05, for so many seconds. */
+  const weighs = (seconds: number) => 10 * seconds;
+
+  it('adds up from the first to the last instant of either, on both sides', () => {
+    const short = takeOf([half('now', 0)]);
+    for (const [other, seconds] of [
+      [takeOf([]), 0.2],
+      [takeOf([half('now', 0), half('later', 1)]), 0.2],
+      [takeOf([half('later', 1)]), 0.4],
+    ] as const) {
+      expect(noticed(short, other)).toBeCloseTo(weighs(seconds), 0);
+      expect(noticed(other, short)).toBeCloseTo(noticed(short, other), 9);
+    }
+    // Wound up before contact, where the other has nothing yet.
+    expect(noticed(takeOf([half('early', -0.3)]), takeOf([]))).toBeCloseTo(weighs(0.2), 0);
+    // No further than six seconds.
+    expect(noticed(short, takeOf([half('now', 0), half('late', 7)]))).toBe(0);
+  });
+
+  it('can be asked in pieces, many for what is long', () => {
+    const pieces = (take: ReturnType<typeof takeOf>): number => [...noticing(take, takeOf([]))].length;
+    expect(pieces(takeOf([half('now', 0)]))).toBeGreaterThan(0);
+    expect(pieces(takeOf([half('now', 0), half('later', 2)]))).toBeGreaterThan(5 * pieces(takeOf([half('now', 0)])));
+    // Each is more than one instant.
+    expect(pieces(takeOf([half('later', 2)]))).toBeLessThan(2.3 * 120);
   });
 });
 

@@ -21,6 +21,21 @@ describe('an asset in the place of another', () => {
     expect(assetsOf(usesOfSequence(withAssetReplaced(sequence, 'a', 'z')))).toEqual(['z', 'b', 'c', 'z']);
   });
 
+  it('leaves other words of that name, and lists without it, alone', () => {
+    const named = sequenceSchema().parse({
+      ...sequence,
+      effects: [
+        { kind: 'caption', id: 'cry', text: 'a' },
+        { kind: 'sound', id: 'thud', clips: ['b', 'c'] },
+        { kind: 'mark', id: 'scorch', picture: 'a' },
+      ],
+    }) as Sequence;
+    const replaced = withAssetReplaced(named, 'a', 'z');
+    expect(replaced.effects[0]).toBe(named.effects[0]);
+    expect(replaced.effects[1]).toBe(named.effects[1]);
+    expect(replaced.effects[2]).toEqual({ ...named.effects[2], picture: 'z' } as never);
+  });
+
   it('leaves what does not name it as the very same object', () => {
     expect(withAssetReplaced(sequence, 'nobody', 'b')).toBe(sequence);
     expect(withAssetReplaced(sequence, 'a', 'b').effects[2]).toBe(sequence.effects[2]);

@@ -76,6 +76,15 @@ describe('what goes', () => {
     expect(others).toEqual([]);
     expect(JSON.stringify(ladder)).not.toContain('"blow"');
     expect(rulesWithoutSequence(project, 'unknown')).toEqual([]);
+    // A drill that throws with it, or with another.
+    const thrown = { do: 'launch', at: 1, who: 'm', actor: 'pod' } as const;
+    const acts = [{ ...thrown, sequence: 'blow' }, { ...thrown, sequence: 'other' }, thrown] as never[];
+    const throwing = rulesWithoutSequence({ ...project, responses: [], drills: [{ ...project.drills[0], acts }] }, 'blow');
+    expect(throwing.map(({ collection, id }) => [collection, id])).toEqual([['drills', 'one']]);
+    expect((throwing[0].document as { acts: unknown[] }).acts).toEqual([thrown, { ...thrown, sequence: 'other' }, thrown]);
+    expect(rulesWithoutSequence({ ...project, responses: [], drills: [{ ...project.drills[0], acts: acts.slice(1) }] }, 'blow')).toEqual(
+      [],
+    );
     const [drill] = rulesWithoutActor(project, 'mosshell');
     expect(drill.id).toBe('one');
     expect(drill.document).toEqual(jasmine.objectContaining({ actors: [], script: [] }));
