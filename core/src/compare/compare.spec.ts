@@ -7,6 +7,7 @@ import { readoutDifferences, readoutRows } from './readoutRows.js';
 import { differenceLine, laneDifferences } from './sequenceDifferences.js';
 import { payloadTrial, trialCells, trialLimits, trialValues, withTrial } from './trials.js';
 import { weighedDifferences, withLaneOf } from './weighedDifferences.js';
+import { evenly } from '../testing/evenly.js';
 
 const flash = (part: object = {}) => ({
   kind: 'flash',
@@ -76,8 +77,8 @@ describe('how much of a difference is noticed', () => {
 
   it('is the same either way, and never less than nothing', () => {
     const amounts = fc.record({
-      amplitude: fc.double({ min: 0, max: 40, noNaN: true }),
-      amount: fc.double({ min: 0, max: 1, noNaN: true }),
+      amplitude: evenly(0, 40),
+      amount: evenly(0, 1),
     });
     fc.assert(
       fc.property(amounts, amounts, (a, b) => {
@@ -169,7 +170,7 @@ describe('the values of a trial', () => {
   });
 
   it('keep to their range, in order, whatever it is', () => {
-    const ends = fc.tuple(fc.double({ min: 0.01, max: 1e4, noNaN: true }), fc.double({ min: 0.01, max: 1e4, noNaN: true }));
+    const ends = fc.tuple(evenly(0.01, 1e4), evenly(0.01, 1e4));
     fc.assert(
       fc.property(ends, fc.integer({ min: 2, max: 25 }), fc.constantFrom('even' as const, 'ratio' as const), ([a, b], count, by) => {
         fc.pre(Math.abs(a - b) > 0.01);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { filmFrames, fromContactOutward } from './film.js';
+import { evenly } from '../testing/evenly.js';
 
 describe('the frames of a film strip', () => {
   it('are those of a game at that rate, the first that shows contact counted 0', () => {
@@ -46,9 +47,9 @@ describe('the frames of a film strip', () => {
   it('always hold contact, one frame apart, whatever the take', () => {
     const takes = fc.record({
       rate: fc.constantFrom(24, 30, 60, 144),
-      phase: fc.double({ min: 0, max: 0.999, noNaN: true }),
-      start: fc.double({ min: -5, max: 0, noNaN: true }),
-      duration: fc.double({ min: 0, max: 20, noNaN: true }),
+      phase: evenly(0, 0.999),
+      start: evenly(-5, 0),
+      duration: evenly(0, 20),
     });
     fc.assert(
       fc.property(takes, (options) => {

@@ -3,12 +3,13 @@ import { growth, placed, within, backward, type Affine } from './affine.js';
 import type { Ink } from './ink.js';
 import { LightCanvas, type Recolour } from './lightCanvas.js';
 import { cellLight, readPictureLights } from './pictureLight.js';
+import { evenly } from '../testing/evenly.js';
 
 const white = { r: 1, g: 1, b: 1, a: 1 };
 /** A place well within a canvas of 60 by 40. */
-const place = fc.record({ x: fc.double({ min: 20, max: 40, noNaN: true }), y: fc.double({ min: 15, max: 25, noNaN: true }) });
-const turn = fc.double({ min: -180, max: 180, noNaN: true });
-const length = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const place = fc.record({ x: evenly(20, 40), y: evenly(15, 25) });
+const turn = evenly(-180, 180);
+const length = (min: number, max: number) => evenly(min, max);
 
 /** How many cells’ worth of white a drawing lays on black. */
 function laid(draw: (canvas: LightCanvas) => void): number {
@@ -89,7 +90,7 @@ describe('a canvas of cells', () => {
   });
 
   it('draws a picture as its places are looked up one by one, tinted, faint, added, recoloured', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenly(0, 1);
     const picture = fc.record({
       columns: fc.integer({ min: 1, max: 4 }),
       rows: fc.integer({ min: 1, max: 3 }),

@@ -10,6 +10,7 @@ import { LightPainter } from './lightPainter.js';
 import { maskedSounds } from './maskedSounds.js';
 import type { StageBackground } from './stageGrounds.js';
 import { whatReads } from './whatReads.js';
+import { evenly } from '../testing/evenly.js';
 
 const steady = [
   { at: 0, value: 1 },
@@ -161,8 +162,8 @@ describe('flashes of a project', () => {
   it('are looked for wherever they are, whatever flashes', () => {
     const flashing = fc.record({
       times: fc.integer({ min: 1, max: 8 }),
-      every: fc.double({ min: 0.08, max: 0.5, noNaN: true }),
-      amount: fc.double({ min: 0.1, max: 1, noNaN: true }),
+      every: evenly(0.08, 0.5),
+      amount: evenly(0.1, 1),
       colour: fc.constantFrom('#ffffff', '#ff0000', '#808080', '#ffd040'),
       kind: fc.constantFrom('lens', 'ring'),
     });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { EasingError, parseEasing } from './easing.js';
+import { evenly } from '../testing/evenly.js';
 
 describe('parseEasing', () => {
   it('passes through the ends and lies on the Bézier curve', () => {
@@ -18,8 +19,8 @@ describe('parseEasing', () => {
   });
 
   it('finds the Bézier curve’s place however steep or flat it is, and holds its ends beyond them', () => {
-    const control = fc.double({ min: 0, max: 1, noNaN: true });
-    const height = fc.double({ min: -3, max: 3, noNaN: true });
+    const control = evenly(0, 1);
+    const height = evenly(-3, 3);
     const steep: [number, number, number, number][] = [
       [1, 0, 0, 1],
       [1, -2, 0, 3],

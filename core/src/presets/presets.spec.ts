@@ -8,6 +8,7 @@ import { kitDocument } from '../ship/kit.js';
 import { projectJson } from '../testing/projects.js';
 import { drift, followed, followingSequences, presetUses, setFree, withLaneTaken } from './following.js';
 import { presetOf, withPreset } from './placing.js';
+import { evenly } from '../testing/evenly.js';
 
 const effects = [
   { kind: 'flash', id: 'flash', duration: 0.2 },
@@ -103,24 +104,19 @@ describe('a preset', () => {
     const kinds = fc.constantFrom(...Object.keys(effectKinds));
     const project = placed();
     fc.assert(
-      fc.property(
-        kinds,
-        fc.double({ min: 0.1, max: 3, noNaN: true }),
-        fc.double({ min: 0.1, max: 3, noNaN: true }),
-        (kind, strength, delay) => {
-          const made = newEffect(kind as Effect['kind'], 'one', { clip: 'crack', picture: 'mosshell' }) as Effect;
-          const preset = presetOf({ effects: [made] }, new Set(['one']), { id: 'p', label: 'P' });
-          const sequence = withPreset({ ...project.sequences[0], effects: [] }, preset, 'linked');
-          const [one] = sequence.effects;
-          const apart = { ...one, strength, delay } as Effect;
-          return (
-            drift(one, sequence, [preset]).length === 0 &&
-            drift(apart, sequence, [preset]).length === 2 &&
-            JSON.stringify(followed(apart, sequence, [preset])) === JSON.stringify({ ...made, preset: one.preset }) &&
-            setFree(one).preset === undefined
-          );
-        },
-      ),
+      fc.property(kinds, evenly(0.1, 3), evenly(0.1, 3), (kind, strength, delay) => {
+        const made = newEffect(kind as Effect['kind'], 'one', { clip: 'crack', picture: 'mosshell' }) as Effect;
+        const preset = presetOf({ effects: [made] }, new Set(['one']), { id: 'p', label: 'P' });
+        const sequence = withPreset({ ...project.sequences[0], effects: [] }, preset, 'linked');
+        const [one] = sequence.effects;
+        const apart = { ...one, strength, delay } as Effect;
+        return (
+          drift(one, sequence, [preset]).length === 0 &&
+          drift(apart, sequence, [preset]).length === 2 &&
+          JSON.stringify(followed(apart, sequence, [preset])) === JSON.stringify({ ...made, preset: one.preset }) &&
+          setFree(one).preset === undefined
+        );
+      }),
     );
   });
 

@@ -3,6 +3,7 @@ import type { EffectKind } from '../effects/effect.js';
 import { effectKinds, fieldsOfKind } from '../effects/registry.js';
 import { directionModes, limits, type Field, type ValueField } from '../model/fields.js';
 import { spots } from '../take/draws.js';
+import { evenly } from './evenly.js';
 
 /** Random documents for specs and measurements, made from the kinds' own declarations: a new kind is in them at once. */
 
@@ -23,10 +24,8 @@ function numbersOf({ min, max, default: fallback }: ValueField, reach: Reach): f
   const usual = typeof fallback === 'number' ? fallback : 'range' in fallback ? fallback.range[1] : fallback.out[1];
   const span = 2 * Math.abs(usual) + 0.5;
   const [low, high] = reach === 'whole' ? [min, max] : [Math.max(min, usual - span), Math.min(max, usual + span)];
-  // Spread evenly: a plain double is nearly always so small that nothing would happen.
-  const between = fc.integer({ min: 0, max: 10_000 }).map((step) => low + ((high - low) * step) / 10_000);
-  const tiny = fc.double({ min: low, max: high, noNaN: true });
-  return reach === 'whole' ? fc.oneof(fc.constantFrom(min, max, usual), between, tiny) : fc.oneof({ weight: 9, arbitrary: between }, tiny);
+  const between = evenly(low, high);
+  return reach === 'whole' ? fc.oneof(fc.constantFrom(min, max, usual), between) : between;
 }
 
 function valueOf(field: ValueField, reach: Reach): fc.Arbitrary<unknown> {
@@ -47,7 +46,7 @@ function pointsOf(part: fc.Arbitrary<object>): fc.Arbitrary<object[]> {
   );
 }
 
-const envelopes = pointsOf(fc.record({ value: fc.double({ min: -limits.envelope, max: limits.envelope, noNaN: true }) }));
+const envelopes = pointsOf(fc.record({ value: evenly(-limits.envelope, limits.envelope) }));
 const colours = fc.integer({ min: 0, max: 0xffffff }).map((packed) => `#${packed.toString(16).padStart(6, '0')}`);
 
 /** Texts that fit the fields that hold them, by name. */
@@ -107,7 +106,7 @@ export function anyEffectOf(kind: EffectKind, reach: Reach): fc.Arbitrary<object
     muted: fc.oneof({ weight: 5, arbitrary: fc.constant(false) }, fc.boolean()),
     repeat: fc.record({
       count: fc.integer({ min: 1, max: most }),
-      every: fc.double({ min: 0, max: reach === 'whole' ? 30 : 0.5, noNaN: true }),
+      every: evenly(0, reach === 'whole' ? 30 : 0.5),
     }),
   });
 }

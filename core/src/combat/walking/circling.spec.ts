@@ -3,6 +3,7 @@ import { fought } from '../../testing/fought.js';
 import { fighter, harmRung, response, type Bout, type Fight } from '../../testing/fights.js';
 import { alongX, alongY, speedX, speedY } from './leg.js';
 import { turnOnto } from './turnOnto.js';
+import { evenly } from '../../testing/evenly.js';
 
 /** Bodies that go round somebody, and bodies that cannot turn at once. Expected places come of stepping, or of the circle's own formula. */
 
@@ -112,11 +113,11 @@ describe('an orbit', () => {
 
 describe('a turn', () => {
   const places = fc.record({
-    angle: fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
-    speed: fc.double({ min: 20, max: 400, noNaN: true }),
-    rate: fc.double({ min: 0.5, max: 20, noNaN: true }),
-    x: fc.double({ min: -500, max: 500, noNaN: true }),
-    y: fc.double({ min: -500, max: 500, noNaN: true }),
+    angle: evenly(-Math.PI, Math.PI),
+    speed: evenly(20, 400),
+    rate: evenly(0.5, 20),
+    x: evenly(-500, 500),
+    y: evenly(-500, 500),
   });
 
   it('ends where what is gone after lies straight ahead, at the same speed all the way', () => {
