@@ -97,6 +97,27 @@ describe('a linked folder', () => {
     });
   });
 
+  it('is not ended by a store that cannot be read just then, and ends with what it began', async () => {
+    await withLinked(async ({ folder, documents, assets, link }) => {
+      const project = await startProject({ ...choices, id: 'kestrel' }, assets);
+      const named = (note: string): typeof project => ({ ...project, sequences: project.sequences.map((one) => ({ ...one, note })) });
+      const asked = new Promise<void>((done) => {
+        spyOn(documents, 'names').and.callFake(() => {
+          done();
+          return Promise.reject(new Error('the database is locked'));
+        });
+      });
+      // A rejection that nobody takes ends the process, and here the spec.
+      await documents.replaceProject(named('unread'));
+      await asked;
+      (documents.names as jasmine.Spy).and.callThrough();
+      await link.everything();
+      expect(await noteOf(join(folder, first))).toBe('unread');
+      // The link is closed, and the store after it, while it looks at everything.
+      await documents.replaceProject(named('at the end'));
+    });
+  });
+
   it('brings in a file that is changed outside, by itself', async () => {
     await withLinked(async ({ folder, documents, link }) => {
       const changes = changesOf(link);

@@ -75,7 +75,10 @@ export class FolderLink {
   private readonly places: SidesParts;
   private readonly stopListening: () => void;
   private passing: Promise<void> = Promise.resolve();
+  /** What is being done without anybody waiting for it. */
+  private readonly underWay = new Set<Promise<void>>();
   private retry: NodeJS.Timeout | undefined;
+  private closing = false;
   private halted: string | undefined;
   /** Whether the folder has had its settings: only then can they have been taken away. */
   private settled = false;
@@ -89,9 +92,9 @@ export class FolderLink {
   ) {
     this.settingsKey = keyOf('settings', project);
     this.places = { folder, project, documents: parts.documents, assets: parts.assets };
-    this.watch = new FolderWatch(folder, (paths) => void this.filesChanged(paths).catch(() => this.later()));
+    this.watch = new FolderWatch(folder, (paths) => this.behind(this.filesChanged(paths)));
     this.stopListening = parts.documents.onWritten((written, keys) => {
-      if (written === project) void (keys ? this.changed(keys as Key[]) : this.everything());
+      if (written === project) this.behind(keys ? this.changed(keys as Key[]) : this.everything());
     });
   }
 
@@ -157,10 +160,19 @@ export class FolderLink {
 
   /** Ends when everything that was due is done. */
   async close(): Promise<void> {
+    this.closing = true;
     this.stopListening();
     await this.watch.close();
-    await this.passing;
+    await Promise.all(this.underWay);
+    // One pass may ask for another.
+    for (let last: Promise<void> | undefined; last !== this.passing; await last) last = this.passing;
     clearTimeout(this.retry);
+  }
+
+  /** What nobody waits for but the end: what fails of it is tried again. */
+  private behind(work: Promise<void>): void {
+    const done: Promise<void> = work.catch(() => this.later()).finally(() => this.underWay.delete(done));
+    this.underWay.add(done);
   }
 
   /** Looks at every document anew, on both sides. */
@@ -396,9 +408,11 @@ export class FolderLink {
     this.later();
   }
 
+  /** Looks at everything anew in a while: what was due may not be known. */
   private later(): void {
     clearTimeout(this.retry);
-    this.retry = setTimeout(() => void (this.halted === undefined ? this.changed([]) : this.everything()), retryPause);
+    if (this.closing) return;
+    this.retry = setTimeout(() => this.behind(this.everything()), retryPause);
     this.retry.unref();
   }
 
