@@ -93,7 +93,7 @@ export class Histories {
   }
 
   /** The last step of a history at an instant, of those that pass. */
-  private lastAt<S extends HistoryStep>(steps: readonly S[], at: Seconds, passes: (step: S) => boolean = any): S | undefined {
+  private lastAt<S extends HistoryStep>(steps: readonly S[], at: Seconds, passes: (step: S) => boolean = everyStep): S | undefined {
     let low = 0;
     let high = steps.length;
     while (low < high) {
@@ -107,7 +107,7 @@ export class Histories {
   }
 }
 
-const any = (): boolean => true;
+const everyStep = (): boolean => true;
 
 function isOver({ how }: MoveStep): boolean {
   return how === 'ends' || how === 'broken' || how === 'cancelled';

@@ -94,7 +94,6 @@ export class DrillTake {
   readonly histories: Histories;
   private readonly wall = new Float64Array(1);
   private pieces: Piece[] = [];
-  private readonly ids: readonly string[];
   private readonly cast: readonly Cast[];
   /** Longest that anything of a cue may be seen, by its sequence. */
   private readonly lengths = new Map<string, Seconds>();
@@ -110,7 +109,6 @@ export class DrillTake {
     this.run = run;
     this.histories = new Histories(run);
     this.cast = castOf(run);
-    this.ids = this.cast.map(({ id }) => id);
     this.duration = run.drill.length;
   }
 
@@ -135,14 +133,11 @@ export class DrillTake {
   createFrame(): DrillFrame {
     const piece = this.pieceAt(0);
     const buffers = piece.player.createBuffers();
-    const [first, ...others] = this.bodiesOf(piece);
     const frame: DrillFrame = {
       ...buffers.open,
-      source: first,
-      target: others.at(0) ?? first,
-      targets: others,
-      looks: this.ids.map(() => ''),
-      gone: this.ids.map(() => false),
+      ...this.partiesOf(piece),
+      looks: this.cast.map(() => ''),
+      gone: this.cast.map(() => false),
       stands: this.cast.map(({ x, y, facing, faced }) => ({ x, y, facing, faced, lift: 0 })),
       reaches: [],
       sight: this.sight,
@@ -160,8 +155,7 @@ export class DrillTake {
     if (own?.player !== player) {
       const buffers = player.createBuffers();
       own = { buffers, player };
-      const [first, ...others] = this.bodiesOf(piece);
-      Object.assign(frame, buffers.open, { source: first, target: others.at(0) ?? first, targets: others });
+      Object.assign(frame, buffers.open, this.partiesOf(piece));
       made.set(frame, own);
       this.showAll(frame, piece);
     }
@@ -179,10 +173,11 @@ export class DrillTake {
   }
 
   /** All of the cast, as a piece's player moves them; who is not in it rests. */
-  private bodiesOf({ player, members }: Piece): readonly [ActorFrame, ...ActorFrame[]] {
-    const all = this.cast.map(() => atRest) as [ActorFrame, ...ActorFrame[]];
+  private partiesOf({ player, members }: Piece): Pick<DrillFrame, 'source' | 'target' | 'targets'> {
+    const all = this.cast.map((): ActorFrame => atRest);
     player.bodyFrames.forEach((frame, i) => (all[members[i]] = frame));
-    return all;
+    const [source, ...targets] = all;
+    return { source, target: targets.at(0) ?? source, targets };
   }
 
   /** How everybody is when a piece begins; who is not in it is so all the while. */
@@ -249,9 +244,7 @@ export class DrillTake {
     const known = this.pieces.find(({ from, to }) => t >= from && t < to);
     if (known) return known;
     const { cues } = this.parts.run;
-    if (cues.length <= cuesAtOnce) {
-      return this.keep(always, this.fill(always, cues));
-    }
+    if (cues.length <= cuesAtOnce) return this.keep(always, this.fill(always, cues));
     const from = Math.floor(Math.max(0, t) / pieceLength) * pieceLength;
     const coming = this.coming?.from === from ? this.coming : this.begin(from);
     this.coming = undefined;
@@ -291,12 +284,13 @@ export class DrillTake {
       told.sounds.push(...player.sounds.map((sound) => ({ ...sound, at: sound.at + from })));
       told.signals.push(...player.signals.map((signal) => ({ ...signal, at: signal.at + from })));
     };
+    const here = this.idsOf(members);
     // What is drawn of a flight is over where that ends.
     for (const step of this.parts.run.history) {
       if (step.of !== 'land' || step.at < since) continue;
       if (step.at + zero > player.ends) break;
       pass(() => player.passTo(zero + step.at));
-      if (members.some((place) => this.cast[place].id === step.who)) player.land(step.who);
+      if (here.has(step.who)) player.land(step.who);
     }
     pass(() => player.passAll());
     const sounds = heardOf(told.sounds, zero);
@@ -318,7 +312,7 @@ export class DrillTake {
     const actors = bodies.flatMap((actor) => actor ?? []);
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
     const members = this.membersOf(asked, cues);
-    const ids = new Set(members.map((place) => this.cast[place].id));
+    const ids = this.idsOf(members);
     for (const place of members) {
       const { id, x, y, facing, scale, since, hop, flight } = this.cast[place];
       const actor = bodies[place];
@@ -337,6 +331,10 @@ export class DrillTake {
     for (const id of ids)
       for (const { value, at } of this.histories.of('standing', id)) if (value === 'up') player.bringBack(id, zero + at);
     return { since: asked.from, player, members, cues: [...cues] };
+  }
+
+  private idsOf(members: readonly number[]): ReadonlySet<string> {
+    return new Set(members.map((place) => this.cast[place].id));
   }
 
   /** Who is there in a while: the drill's own, whoever its cues are about, and who else is or comes about. */

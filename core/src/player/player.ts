@@ -65,7 +65,7 @@ const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, h
 /** Everything that is being played, and how it gets from one instant to the next. */
 export class LivePlayer implements Player {
   private readonly bodies = new Map<string, PlayerBody>();
-  private list: readonly PlayerBody[] = [];
+  private listed: readonly PlayerBody[] = [];
   /** Names of bodies have changed, and with them their places in the frame, since they were listed. */
   private changed = false;
   private readonly world = new GameClock();
@@ -110,8 +110,9 @@ export class LivePlayer implements Player {
 
   get frame(): PlayerFrame {
     if (this.stale) {
-      const { listed } = this;
-      this.sampler.sample(this.wall, this.buffers, this.takes, listed, this.world, this.comforts);
+      // Before the buffers are taken: listing makes others.
+      const bodies = this.listBodies();
+      this.sampler.sample(this.wall, this.buffers, this.takes, bodies, this.world, this.comforts);
       this.stale = false;
     }
     return this.buffers.shown;
@@ -128,16 +129,16 @@ export class LivePlayer implements Player {
 
   /** Bodies as their takes move them, from where they were put, in px. */
   get bodyFrames(): readonly ActorFrame[] {
-    return this.listed.map(({ frame }) => frame);
+    return this.listBodies().map(({ frame }) => frame);
   }
 
   createBuffers(): Buffers {
-    return new Buffers(this.needed, this.listed);
+    return new Buffers(this.needed, this.listBodies());
   }
 
   /** Writes any instant into buffers of one's own; of a player that keeps its takes. */
   sampleAt(wall: Float64Array, buffers: Buffers): void {
-    this.sampler.sample(wall, buffers, this.takes, this.listed, this.world, this.comforts);
+    this.sampler.sample(wall, buffers, this.takes, this.listBodies(), this.world, this.comforts);
   }
 
   /** The most seconds that a body stands still in any `within`. */
@@ -345,7 +346,7 @@ export class LivePlayer implements Player {
     const { wall, from } = this;
     from[0] = wall[0];
     this.cues.begin();
-    for (const body of this.listed) showInto(body.clock, wall, body.before);
+    for (const body of this.listBodies()) showInto(body.clock, wall, body.before);
     showInto(this.world, wall, this.worldBefore);
     if (this.paused) return;
     wall[0] += seconds;
@@ -407,13 +408,13 @@ export class LivePlayer implements Player {
   }
 
   /** All bodies in the order of the frame. Listed anew where names have changed, once however many are put together. */
-  private get listed(): readonly PlayerBody[] {
-    if (!this.changed) return this.list;
+  private listBodies(): readonly PlayerBody[] {
+    if (!this.changed) return this.listed;
     this.changed = false;
-    this.list = [...this.bodies.values()];
-    this.list.forEach((body, i) => (body.index = i));
-    this.buffers = new Buffers(this.buffers.room, this.list);
-    return this.list;
+    this.listed = [...this.bodies.values()];
+    this.listed.forEach((body, i) => (body.index = i));
+    this.buffers = new Buffers(this.buffers.room, this.listed);
+    return this.listed;
   }
 
   private makeRoom(take: LiveTake): void {
@@ -421,7 +422,7 @@ export class LivePlayer implements Player {
     this.rooms.set(take, room);
     this.needed = sumOfRooms(this.needed, room);
     const larger = grown(this.buffers.room, this.needed);
-    if (larger) this.buffers = new Buffers(larger, this.list);
+    if (larger) this.buffers = new Buffers(larger, this.listed);
   }
 
   /** Takes of which nothing more comes are forgotten. */
