@@ -4,16 +4,16 @@ import { liveLength, type DrillTake } from '@undatio/core/internal';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { actWords, onGrid, withAct } from './drillEdits';
 import { DrillService } from './drillService';
+import { NameRooms } from './nameRooms';
 
 /** Where the lanes lie: px of an instant, px a second, and px from the top of an actor's lane. */
 export interface LaneScale {
   readonly left: number;
   readonly perSecond: number;
   readonly laneY: (row: number) => number;
+  /** px of the whole paper. */
+  readonly width: number;
 }
-
-/** px of a letter of a name, about. */
-const letter = 5.2;
 
 /** What those of a drill do, on their lanes: marks to drag in time, and the moves as they went, wind-up, contacts and recovery. */
 @Component({
@@ -48,8 +48,8 @@ const letter = 5.2;
       >
         <svg:title>{{ mark.told }}</svg:title>
         <svg:path [attr.d]="'M' + mark.x + ' ' + (mark.y + 6) + ' l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z'" />
-        @if (mark.nameY; as y) {
-          <svg:text [attr.x]="mark.x + 9" [attr.y]="mark.y + y">{{ mark.name }}</svg:text>
+        @if (mark.room; as room) {
+          <svg:text [attr.x]="room.x" [attr.y]="mark.y + room.y" [attr.text-anchor]="room.anchor">{{ mark.name }}</svg:text>
         }
       </svg:g>
     }
@@ -90,6 +90,8 @@ export class ActMarks {
   readonly drill = input.required<Drill>();
   readonly take = input.required<DrillTake | undefined>();
   readonly scale = input.required<LaneScale>();
+  /** The names of events, which are on the lanes already. */
+  readonly names = input.required<NameRooms>();
   readonly picked = input.required<number>();
   readonly pick = output<number>();
 
@@ -99,9 +101,7 @@ export class ActMarks {
 
   protected readonly marks = computed(() => {
     const { actors, acts = [] } = this.drill();
-    /** px at which the last name of a lane ends, below it and above it. */
-    const ends = actors.map(() => ({ below: -Infinity, above: -Infinity }));
-    // In order of time, as acts stand in a drill.
+    const rooms = new NameRooms(this.scale().width, this.names());
     return acts.map((act) => {
       const row = Math.max(
         0,
@@ -114,7 +114,7 @@ export class ActMarks {
         x,
         y: this.scale().laneY(row),
         name,
-        nameY: nameRoom(ends.at(row), x, x + 9 + name.length * letter),
+        room: rooms.place(row, x, name, ['below', 'above']),
         refused,
         told: `${act.who} ${name} at ${act.at} s${refused === '' ? '' : `: not begun, ${refused}`}; arrow keys move it`,
       };
@@ -215,12 +215,4 @@ export class ActMarks {
     if (place !== index) this.pick.emit(place);
     return place;
   }
-}
-
-/** Where a name has room under its lane, or over it, px from the lane's top; undefined where it would cover others: a tooltip tells it. */
-function nameRoom(ends: { below: number; above: number } | undefined, from: number, to: number): number | undefined {
-  const side = ends && (['below', 'above'] as const).find((one) => ends[one] < from);
-  if (!ends || !side) return undefined;
-  ends[side] = to;
-  return side === 'below' ? 23 : 5;
 }

@@ -4,6 +4,7 @@ import { beginStudio, fightProject, openProject } from '../../testing';
 import type { ProjectService } from '../project/projectService';
 import { ActEditor } from './actEditor';
 import { ActMarks } from './actMarks';
+import { NameRooms } from './nameRooms';
 import { CastEditor } from './castEditor';
 import { DrillMap } from './drillMap';
 import { DrillService } from './drillService';
@@ -181,10 +182,11 @@ describe('what somebody does in a drill', () => {
     const stop = (at: number): object => ({ at, who: 'b', do: 'stop' });
     open(stop(1), stop(1), stop(1), { at: 1, who: 'm', do: 'stop' });
     fixture = TestBed.createComponent(ActMarks);
-    await show({ picked: -1, scale: { left: 80, perSecond: 100, laneY: (row: number) => row * 26 } });
+    const scale = { left: 80, perSecond: 100, laneY: (row: number) => row * 26, width: 400 };
+    await show({ picked: -1, scale, names: new NameRooms(400) });
     const names = [...element().querySelectorAll('g.act')].map((mark) => mark.querySelector('text')?.getAttribute('y') ?? '');
     // Under the lane, over it, nowhere; another lane has room of its own.
-    expect(names).toEqual(['23', '5', '', '49']);
+    expect(names).toEqual(['25', '5', '', '51']);
     expect(element().querySelectorAll('g.act title').length).toBe(4);
   });
 });

@@ -205,7 +205,12 @@ function optionOf(
       itemHeight: 8,
       itemWidth: 18,
       textStyle: { color: token('--ink'), fontSize: 11 },
-      type: 'plain',
+      // In pages of one row: a second row would lie over the times.
+      type: 'scroll',
+      pageIconSize: 10,
+      pageIconColor: token('--ink'),
+      pageIconInactiveColor: token('--rule-strong'),
+      pageTextStyle: { color: token('--ink'), fontSize: 11 },
     },
     series: [
       ...before.map((one) => ({ ...lineOf(one), ...ghost(one) })),

@@ -9,6 +9,7 @@ import { timeMarks } from '../shared/timeMarks';
 import { ActMarks, type LaneScale } from './actMarks';
 import { onGrid, withEntry } from './drillEdits';
 import { DrillService } from './drillService';
+import { NameRooms } from './nameRooms';
 import { axisLeft, axisRight, nameLetters } from './timeAxis';
 
 const lane = 26;
@@ -58,8 +59,16 @@ const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
           <title>{{ ghost.told }}</title>
         </path>
       }
-      <g undActMarks [drill]="drill()" [take]="take()" [scale]="scale()" [picked]="pickedAct()" (pick)="pickAct.emit($event)" />
-      @for (entry of entries(); track entry.at) {
+      <g
+        undActMarks
+        [drill]="drill()"
+        [take]="take()"
+        [scale]="scale()"
+        [names]="events().rooms"
+        [picked]="pickedAct()"
+        (pick)="pickAct.emit($event)"
+      />
+      @for (entry of events().entries; track entry.at) {
         @for (again of entry.repeats; track again) {
           <circle class="again" [attr.cx]="again" [attr.cy]="entry.y" r="3" />
         }
@@ -76,7 +85,9 @@ const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
         >
           <title>{{ entry.told }}</title>
           <circle [attr.cx]="entry.x" [attr.cy]="entry.y" r="6" />
-          <text [attr.x]="entry.x + 8" [attr.y]="entry.y - 4">{{ entry.name }}</text>
+          @if (entry.room; as room) {
+            <text [attr.x]="room.x" [attr.y]="entry.top + room.y" [attr.text-anchor]="room.anchor">{{ entry.name }}</text>
+          }
         </g>
       }
       <line class="playhead" [attr.x1]="x(time())" [attr.x2]="x(time())" y1="0" [attr.y2]="height()" />
@@ -180,20 +191,24 @@ export class DrillLanes {
 
   protected readonly marks = computed(() => timeMarks(this.drill().length, 10).map((at) => ({ at, x: this.x(at) })));
 
-  protected readonly entries = computed(() => {
+  protected readonly events = computed(() => {
     const { actors, script } = this.drill();
+    const rooms = new NameRooms(this.width());
     const place = (id: string | undefined): number => actors.findIndex((actor) => actor.id === id);
-    return script.map((entry, index) => {
+    const entries = script.map((entry, index) => {
       const [by, on] = [place(entry.source), place(entry.target)];
       const row = by >= 0 ? by : Math.max(0, on);
-      const [x, y] = [this.x(entry.at), this.laneY(row) + 13];
+      const [x, top] = [this.x(entry.at), this.laneY(row)];
+      const y = top + 13;
       const { count = 1, every = 0 } = entry.repeat ?? {};
       return {
         index,
         at: index,
         x,
         y,
+        top,
         name: entry.event,
+        room: rooms.place(row, x, entry.event, ['above']),
         told: `${entry.event} at ${entry.at} s${entry.source ? ` by ${entry.source}` : ''}${entry.target ? ` on ${entry.target}` : ''}${count > 1 ? `, ${count} times` : ''}; arrow keys move it`,
         link: on >= 0 && by >= 0 && on !== by ? `M${x} ${y} V${this.laneY(on) + 13}` : '',
         repeats: Array.from({ length: Math.min(count, 400) - 1 }, (_, i) => this.x(entry.at + (i + 1) * every)).filter(
@@ -201,6 +216,7 @@ export class DrillLanes {
         ),
       };
     });
+    return { entries, rooms };
   });
 
   /** Where events and acts of the kept drill stand that stand elsewhere now, or are gone. */
@@ -245,6 +261,7 @@ export class DrillLanes {
     left: axisLeft,
     perSecond: (this.width() - axisLeft - axisRight) / this.drill().length,
     laneY: (row) => this.laneY(row),
+    width: this.width(),
   }));
 
   protected readonly left = axisLeft;

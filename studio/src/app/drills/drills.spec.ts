@@ -148,6 +148,29 @@ describe('drills', () => {
       expect(drill().script.map(({ at }) => at)).toEqual([0.5, 1.5]);
     });
 
+    it('keeps names off one another and on the paper, however many events there are, and tells each by its tooltip', async () => {
+      const blow = drill().script[0];
+      const script = Array.from({ length: 30 }, (_, i) => ({ ...blow, at: Number((0.1 * i).toFixed(1)) }));
+      const acts = script.flatMap(({ at }) => ['b', 'm'].map((who) => ({ at, who, do: 'stop' as const })));
+      drills.edit('many blows', (one) => ({ ...one, script: [...script, { ...blow, at: one.length }], acts }));
+      await settle();
+      const paper = (lanes.nativeElement as HTMLElement).querySelector('svg')?.getBoundingClientRect();
+      const names = [...(lanes.nativeElement as HTMLElement).querySelectorAll('.entry text, .act text')].map((one) =>
+        one.getBoundingClientRect(),
+      );
+      const over = names.filter((one, i) =>
+        names.some(
+          (other, j) => i !== j && one.left < other.right && other.left < one.right && one.top < other.bottom && other.top < one.bottom,
+        ),
+      );
+      expect(over.length).toBe(0);
+      expect(names.length).toBeGreaterThan(4);
+      expect(names.length).toBeLessThan(60);
+      expect(Math.max(...names.map(({ right }) => right))).toBeLessThanOrEqual(paper?.right ?? 0);
+      expect(entries().at(-1)?.querySelector('text')?.getAttribute('text-anchor')).toBe('end');
+      expect(lanes.nativeElement.querySelectorAll('.entry title, .act title').length).toBe(91);
+    });
+
     it('shows what is expected as flags where it is expected', () => {
       const flags = [...(lanes.nativeElement as HTMLElement).querySelectorAll('.flag')];
       expect(flags.map((flag) => flag.classList.contains('bad'))).toEqual([false, true]);
