@@ -9,7 +9,7 @@ function loadedBy(file: string, seen = new Set<string>()): Set<string> {
   if (seen.has(file)) return new Set();
   seen.add(file);
   const packages = new Set<string>();
-  for (const [, from] of readFileSync(file, 'utf8').matchAll(/^(?:import|export)\s[^;]*?from '([^']+)';|^import '([^']+)';/gm)) {
+  for (const [, from] of readFileSync(file, 'utf8').matchAll(/^(?:import|export)\s(?:[^;]*?from )?['"]([^'"]+)['"];/gm)) {
     if (!from.startsWith('.')) packages.add(from);
     else for (const name of loadedBy(join(file, '..', from), seen)) packages.add(name);
   }
