@@ -55,6 +55,8 @@ const stryker = new Stryker({
   mutator: { excludedMutations: ['StringLiteral'] },
   ignoreStatic: true,
   concurrency: 2,
+  // The first run is of all tests, and writes down which of them reach what.
+  dryRunTimeoutMinutes: 30,
   timeoutMS: 10_000,
   timeoutFactor: 2,
   reporters: ['clear-text', 'json'],

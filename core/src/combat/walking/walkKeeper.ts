@@ -18,6 +18,8 @@ interface Going {
   watched: Watched | undefined;
   /** Rises whenever it is steered, so that arrivals foreseen before are passed over. */
   version: number;
+  /** Of one who flees from somebody that stands: what would change if that one went. */
+  stands: number | undefined;
 }
 
 export interface WalkItem {
@@ -59,7 +61,7 @@ export class WalkKeeper {
 
   begin(who: Combatant, walk: Walk): void {
     this.leave(who);
-    this.going.set(who, { walk, next: 0, watched: undefined, version: 0 });
+    this.going.set(who, { walk, next: 0, watched: undefined, version: 0, stands: undefined });
     this.steer(who);
   }
 
@@ -99,6 +101,9 @@ export class WalkKeeper {
   happen({ type, who, going, version }: WalkItem): void {
     if (this.going.get(who) !== going || going.version !== version) return;
     const { walk } = going;
+    // Whoever it flees from stands where it stood: it goes on as it goes.
+    if (type === 'aims' && walk.type === 'from' && going.stands === changesOf(who, walk.whom))
+      return this.later(who, going, 'aims', who.shown(this.world.now()) + aimsEach);
     if (type === 'arrives' && walk.type === 'to') {
       // Exactly there, whatever the rounding of the way.
       const { x, y } = walk.points[going.next];
@@ -196,7 +201,8 @@ export class WalkKeeper {
     const isTurning = this.turns(who, going, { x: aim.x * farAway, y: aim.y * farAway }, here, shown);
     if (!isTurning) this.go(who, { ...here, vx: aim.x * speed, vy: aim.y * speed, since: shown });
     this.watchLeaving(who, going, whom, beyond);
-    if (!isTurning && !isStill(whom.goes)) this.later(who, going, 'aims', shown + aimsEach);
+    going.stands = !isTurning && isStill(whom.goes) ? changesOf(who, whom) : undefined;
+    if (!isTurning) this.later(who, going, 'aims', shown + aimsEach);
   }
 
   /**
