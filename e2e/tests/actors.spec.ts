@@ -106,6 +106,9 @@ test('a body has a spot of its own, a crowd of it stands on a stage of its own, 
   const settings = async (): Promise<{ stages?: { id: string; bodies?: { actor: string; scale?: number }[] }[] }> =>
     (await page.request.get(`${server.address}/api/projects/elytra-league/settings/elytra-league`)).json() as never;
   await page.goto(`${server.address}/projects/elytra-league/actors/mosshell`);
+  // Without a name it asks for one.
+  await page.getByRole('button', { name: 'Add this spot' }).click();
+  await expect(page.getByLabel('Name of a new spot')).toBeFocused();
   await page.getByLabel('Name of a new spot').fill('Left eye');
   await page.keyboard.press('Enter');
   await page.getByLabel('x of left-eye').fill('-30');

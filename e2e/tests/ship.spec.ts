@@ -24,6 +24,11 @@ test.describe('shipping', () => {
     await page.getByRole('button', { name: /^Download kit/ }).click();
     const download = await readFile(await (await waiting).path());
     const command = (await page.locator('.command code').textContent()) ?? '';
+    // A browser that does not let the page copy leaves it selected.
+    await page.evaluate(() => Object.assign(navigator.clipboard, { writeText: () => Promise.reject(new Error('denied')) }));
+    await page.getByRole('button', { name: 'Copy', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Selected: Ctrl+C copies it' })).toBeVisible();
+    expect(await page.evaluate(() => getSelection()?.toString())).toBe(command);
     const out = info.outputPath('kit.zip');
     const args = command
       .replace(/^npx undatio /, '')

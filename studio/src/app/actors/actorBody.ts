@@ -78,7 +78,9 @@ export class ActorBody {
   protected addSpot(actor: Actor, box: HTMLInputElement): void {
     const typed = box.value.trim();
     box.value = '';
-    if (typed !== '') this.edit(actor, `${actor.label}: spot ${typed}`, (before) => withNewSpot(before, typed));
+    // It asks for a name before it adds anything.
+    if (typed === '') box.focus();
+    else this.edit(actor, `${actor.label}: spot ${typed}`, (before) => withNewSpot(before, typed));
   }
 
   protected units(px: number): string {

@@ -60,7 +60,7 @@ export class ShipPage {
     { value: 'degrees', label: 'degrees' },
     { value: 'radians', label: 'radians' },
   ];
-  protected readonly copied = signal(false);
+  protected readonly copyWords = signal('Copy');
 
   protected set(part: Partial<Conventions>, gesture?: string): void {
     this.projects.editSettings(
@@ -85,9 +85,15 @@ export class ShipPage {
     link.click();
   }
 
-  protected async copy(): Promise<void> {
-    await navigator.clipboard.writeText(this.command());
-    this.copied.set(true);
+  /** A browser may refuse it: then the command is selected, so that a key copies it. */
+  protected async copy(command: HTMLElement): Promise<void> {
+    try {
+      await navigator.clipboard.writeText(this.command());
+      this.copyWords.set('Copied');
+    } catch {
+      getSelection()?.selectAllChildren(command);
+      this.copyWords.set('Selected: Ctrl+C copies it');
+    }
   }
 
   protected size(bytes: number): string {
