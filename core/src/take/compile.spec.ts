@@ -58,6 +58,41 @@ describe('compiling without the schemas', () => {
     });
   }
 
+  /** The same of other kinds, whose fields are of other sorts. */
+  const others: readonly (readonly [kind: string, part: Record<string, unknown>, expected: string])[] = [
+    ['sound', { clips: [] }, 'clips: expected one to 32 sound assets, found []'],
+    ['sound', { clips: 'crack' }, 'clips: expected one to 32 sound assets, found "crack"'],
+    ['sound', { clips: ['crack', 'boom'] }, 'clips[1]: expected a sound asset of the project, found "boom"'],
+    ['hit-stop', { parties: [] }, 'parties: expected one to '],
+    ['hit-stop', { parties: ['nobody'] }, 'parties: expected one to '],
+    ['hit-stop', { parties: 'target' }, 'parties: expected one to '],
+    ['burst', { direction: 'up' }, 'direction: expected a direction { mode, angle, spread }, found "up"'],
+    ['burst', { direction: { mode: 'up', angle: 0, spread: 0 } }, 'direction.mode: expected one of along, against,'],
+    ['burst', { direction: { mode: 'along', angle: 0 } }, 'direction.spread: expected a number from 0'],
+    ['burst', { colourOverLife: [{ at: 0, colour: 'red' }] }, 'colourOverLife[0].colour: expected a colour "#rrggbb", found "red"'],
+    [
+      'burst',
+      { colourOverLife: [0.5, 0.5].map((at) => ({ at, colour: '#ffffff' })) },
+      'colourOverLife[1].at: expected more than 0.5, the place of the point before',
+    ],
+    ['burst', { colourOverLife: [] }, 'colourOverLife: expected one to '],
+    ['burst', { picture: 'nowhere' }, 'picture: expected one of dot, spark, chip, puff, found "nowhere"'],
+    ['burst', { count: { drive: 'kind', in: [0, 1], out: [1, 2] } }, 'count.drive: expected a number field of the event "lance-hit"'],
+    ['caption', { staying: 'still' }, 'staying: expected curves by x, y,'],
+    ['caption', { staying: { colour: [{ at: 0, value: 1 }] } }, 'staying.colour: expected one of x, y,'],
+    ['caption', { staying: { x: [{ at: 0, value: 9 }] } }, 'staying.x[0].value: expected a number from -4 to 4, found 9'],
+    ['caption', { text: 7 }, 'text: expected a text of at most '],
+    ['caption', { text: 'x'.repeat(2001) }, 'text: expected a text of at most '],
+  ];
+  for (const [kind, part, expected] of others)
+    it(`tells of ${kind} ${JSON.stringify(part).slice(0, 60)}: ${expected}`, () => {
+      const [effect] = projectWith([{ kind, id: 'one', ...(kind === 'sound' && { clips: ['crack'] }) }]).sequences[0].effects;
+      const read = (more: object) =>
+        refusedAt(() => compileSequence({ id: 'blow', event: 'lance-hit', effects: [{ ...effect, ...more }] }, ['s'], context));
+      expect(read({})).toBe('accepted');
+      expect(read(part)).toContain(`s.effects[0].${expected}`);
+    });
+
   it('bounds what a strike lets go before anything is made', () => {
     const burst = { ...(projectWith([{ kind: 'burst', id: 'b', count: 50000 }]).sequences[0].effects[0] as object) };
     const strikeOf = (...effects: object[]) =>
