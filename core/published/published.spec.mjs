@@ -1,8 +1,10 @@
 // What was published stays: ports are built on these numbers. `npm run publish-vectors` writes them anew, on purpose.
 import { readFileSync } from 'node:fs';
 import { openKit } from '../dist/runtime.js';
+import { arenaBase, arenaDiffers } from '../dist/ship/vectors/arenaVectors.js';
 import { vectorBase } from '../dist/ship/vectors/base.js';
 import { differs, vectorDefaults } from '../dist/ship/vectors/playVector.js';
+import { scriptDiffers } from '../dist/ship/vectors/playerVectors.js';
 import { columns } from '../dist/ship/vectors/vectorFile.js';
 import { makeVectors } from '../dist/ship/vectors/vectors.js';
 
@@ -28,6 +30,19 @@ describe('the published vectors', () => {
       expect(wrong).toEqual([]);
     });
   }
+
+  it('hold: the player’s', () => {
+    const { scripts } = read('player.json');
+    expect(scripts.length).toBeGreaterThan(5);
+    expect(scripts.flatMap((script) => scriptDiffers(script, openKit, index.defaults) ?? [])).toEqual([]);
+  });
+
+  it('hold: the rules’, in the base that they were published with', () => {
+    const { scripts, base } = read('arena.json');
+    expect(scripts.length).toBeGreaterThan(25);
+    expect(scripts.flatMap((script) => arenaDiffers(script, openKit, index.defaults) ?? [])).toEqual([]);
+    expect(base).toEqual(JSON.parse(JSON.stringify(arenaBase)));
+  });
 
   it('are struck in the base that they were published with, completed by its defaults, and read by its columns', () => {
     expect(index.base).toEqual(JSON.parse(JSON.stringify(vectorBase)));

@@ -805,4 +805,17 @@ export const arenaCases: readonly ArenaCase[] = [
     ],
     to: [0.05, 0.15, 0.3, 0.42, 0.58, 0.9, 1.05, 1.15, 1.24, 1.32, 1.5, 2.15, 2.3, 2.9, 3.2, 3.4],
   },
+  {
+    about:
+      'away from somebody: straight away, aiming anew each quarter of a second of its own clock, also where that one stood at first and sets off; standing while far enough, and again once the other is 8 px nearer',
+    bodies: { striker: { speed: 60 }, struck: { speed: 90 } },
+    ladders: { hit: [rung('held', [], [plays('stops')])] },
+    script: [blow(2)],
+    acts: [
+      { at: 0, who: 'm', do: 'keep-away', whom: 'b', beyond: 220 },
+      { at: 0.1, who: 'b', do: 'walk', points: [{ x: -40, y: 160 }], speed: 150 },
+      { at: 3, who: 'b', do: 'approach', whom: 'm', within: 40, speed: 70 },
+    ],
+    to: [0.2, 0.4, 0.8, 1.6, 2.5, 3.1, 4],
+  },
 ];

@@ -114,7 +114,9 @@ export const arenaBase = {
 } as const;
 
 /** The kinds of effects that those sequences use. */
-export const arenaKinds: readonly string[] = arenaBase.sequences.flatMap(({ effects }) => effects.map(({ kind }) => kind)).sort();
+export const arenaKinds: readonly string[] = [
+  ...new Set(arenaBase.sequences.flatMap(({ effects }) => effects.map(({ kind }) => kind))),
+].sort();
 
 /** Who takes part where a case does not say. */
 export const two: readonly ArenaActor[] = [
