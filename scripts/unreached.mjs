@@ -45,7 +45,7 @@ rmSync(folder, { recursive: true, force: true });
 
 const files = [...reached].map(([name, { source, here }]) => {
   const stretches = [];
-  for (let at = here.indexOf(0); at >= 0; ) {
+  for (let at = here.indexOf(0); at >= 0;) {
     const end = here.indexOf(1, at);
     const text = source.slice(at, end < 0 ? undefined : end);
     const words = text.replace(/\s+/g, ' ').trim();
