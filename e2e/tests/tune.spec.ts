@@ -249,6 +249,24 @@ test.describe('shaping on the strip', () => {
     expect(effects.at(-1)?.['kind']).toBe('shake');
   });
 
+  test('a tile is pressed though its picture comes between', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    const tile = page.locator('[data-sequence="spore-flight"]');
+    /** Who hears of a press there: what is taken out of the page while it is pressed tells nobody. */
+    const pressed = (): Promise<{ drawn: boolean; by: string | null | undefined }> =>
+      tile.evaluate((element) => {
+        element.scrollIntoView();
+        const { left, top, width } = element.getBoundingClientRect();
+        const by = document.elementFromPoint(left + width / 2, top + 20)?.getAttribute('data-sequence');
+        return { drawn: element.querySelector('und-signature') !== null, by };
+      });
+    expect(await pressed()).toEqual({ drawn: false, by: 'spore-flight' });
+    await expect(tile.locator('und-signature')).toBeVisible();
+    expect(await pressed()).toEqual({ drawn: true, by: 'spore-flight' });
+    await tile.click();
+    await expect(page).toHaveURL(/spore-flight$/);
+  });
+
   test('the ribbon finds a sequence, and Tune opens it', async ({ studio, page }) => {
     await studio.open();
     await page.getByLabel('Filter sequences').fill('lance, em');

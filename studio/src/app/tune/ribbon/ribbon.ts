@@ -142,6 +142,10 @@ const overscan = 4;
       padding-left: 2px;
       white-space: nowrap;
     }
+    /* A tile is pressed itself: were its picture pressed, and drawn anew meanwhile, the press would be lost. */
+    .tile > * {
+      pointer-events: none;
+    }
     .tile {
       flex: none;
       content-visibility: auto;
