@@ -1,8 +1,8 @@
 import type { DrillRun } from '../combat/drill.js';
 import type { Frame, SoundCue } from '../contract.js';
 import type { Asset, Project } from '../model/project.js';
-import { createFrame } from '../take/frame.js';
 import type { EngineTake } from '../take/take.js';
+import { frameWith, put, putRibbon, soundCue } from '../testing/frames.js';
 import { noticed } from './noticed.js';
 import { changedDocuments } from './runDocuments.js';
 
@@ -11,39 +11,15 @@ import { changedDocuments } from './runDocuments.js';
 const view = { width: 1000, height: 500 };
 /** A thousandth of the view is one step of ink. */
 const unit = 500;
-const room = 4;
-
-function frameOf(change: (frame: Frame) => void): Frame {
-  const frame = createFrame({
-    particles: room,
-    rings: room,
-    numbers: room,
-    pictures: room,
-    arcs: room,
-    ribbons: room,
-    ribbonNodes: room,
-    glyphs: room,
-    meters: room,
-  });
-  change(frame);
-  return frame;
-}
-
 const takeOf = (frame: Frame, sounds: readonly SoundCue[] = []): EngineTake =>
   ({ start: 0, duration: 0, sounds, createFrame: () => frame, sample: () => frame }) as unknown as EngineTake;
 
 /** How different two frames are, in steps; the same either way. */
 function steps(one: (frame: Frame) => void, other: (frame: Frame) => void = () => undefined): number {
-  const [a, b] = [one, other].map((change) => takeOf(frameOf(change)));
+  const [a, b] = [one, other].map((change) => takeOf(frameWith(change)));
   const found = noticed(a, b, { view }) * 120;
   expect(noticed(b, a, { view }) * 120).toBeCloseTo(found, 9);
   return found;
-}
-
-function put(list: { count: number }, fields: Record<string, number | string>, at = list.count): void {
-  const lists = list as unknown as Record<string, (number | string)[]>;
-  for (const [name, value] of Object.entries(fields)) lists[name][at] = value;
-  list.count = at + 1;
 }
 
 describe('what is noticed of bodies and of the view', () => {
@@ -88,17 +64,7 @@ describe('what is noticed of what is drawn', () => {
     ['pictures', ({ pictures }) => put(pictures, { x: 0, y: 0, size: 30, alpha: 0.5, tint: 0xffffff }), 450],
     ['arcs', ({ arcs }) => put(arcs, { x: 0, y: 0, inner: 30, outer: 50, from: -90, to: 90, ...white }), (Math.PI / 2) * 1600],
     ['meters', ({ meters }) => put(meters, { x: 0, y: 0, width: 80, height: 10, value: 0.5, alpha: 0.5, fill: 0xffffff }), 200],
-    [
-      'ribbons',
-      ({ ribbons }) => {
-        put(ribbons, { first: 0, nodes: 2 });
-        for (const [n, x] of [-30, 30].entries()) {
-          const node: Record<string, number> = { x, y: 0, width: 10, ...white };
-          for (const [name, value] of Object.entries(node)) (ribbons[name as 'x'] as Float32Array)[n] = value;
-        }
-      },
-      600,
-    ],
+    ['ribbons', ({ ribbons }) => putRibbon(ribbons, { y: 0, width: 10, ...white }, [{ x: -30 }, { x: 30 }]), 600],
   ];
 
   for (const [kind, lay, area] of kinds)
@@ -134,26 +100,10 @@ describe('what is noticed of what is drawn', () => {
 });
 
 describe('what is noticed of sounds', () => {
-  const cue = (part: Partial<SoundCue> = {}): SoundCue => ({
-    effect: 'crack',
-    clip: 'crack',
-    start: 0,
-    gain: 0.6,
-    rate: 1,
-    pan: 0,
-    cut: 0,
-    gap: 0,
-    voices: 8,
-    ...part,
-  });
+  const cue = (part: Partial<SoundCue> = {}): SoundCue => soundCue({ gain: 0.6, ...part });
   const assets = [{ type: 'sound', id: 'crack', duration: 0.4 }] as unknown as Asset[];
   const heard = (a: SoundCue[], b: SoundCue[] = []): number => {
-    const takes = [a, b].map((sounds) =>
-      takeOf(
-        frameOf(() => undefined),
-        sounds,
-      ),
-    );
+    const takes = [a, b].map((sounds) => takeOf(frameWith(), sounds));
     return noticed(takes[0], takes[1], { view, assets });
   };
 

@@ -1,7 +1,7 @@
 import type { Frame } from '../contract.js';
 import { particlePictures } from '../effects/parts/particlePictures.js';
 import { projectWith } from '../testing/projects.js';
-import { createFrame } from '../take/frame.js';
+import { frameWith, put, putRibbon } from '../testing/frames.js';
 import type { Actor, Project, StageSetUp } from '../model/project.js';
 import { LightPainter } from './lightPainter.js';
 import { cellLight, type PictureLight } from './pictureLight.js';
@@ -44,30 +44,11 @@ function drawn(change: (frame: Frame) => void, staged: Staged = {}): (x: number,
   const assets = ['halves', 'green'].map((id) => ({ ...base.assets[2], id }));
   const stage = { project: { ...base, seen, assets, actors: [...actors] }, setUp: setUp as StageSetUp, background, pictures: lights };
   const painter = new LightPainter(stage, { width: 200, height: 100, columns: 200 });
-  const room = 4;
-  const frame = createFrame({
-    particles: room,
-    rings: room,
-    numbers: room,
-    pictures: room,
-    arcs: room,
-    ribbons: room,
-    ribbonNodes: 2 * room,
-    glyphs: room,
-    meters: room,
-  });
-  change(frame);
-  const { r, g, b } = painter.paint(frame);
+  const { r, g, b } = painter.paint(frameWith(change));
   return (x, y) => {
     const i = Math.floor(60 + y) * 200 + Math.floor(84 + x);
     return [r[i], g[i], b[i]];
   };
-}
-
-/** One entry of a list of a frame. */
-function put<T extends { count: number }>(list: T, fields: Partial<Record<keyof T, unknown>>, at = list.count): void {
-  for (const [name, value] of Object.entries(fields)) (list[name as keyof T] as unknown as unknown[])[at] = value;
-  list.count = at + 1;
 }
 
 const near = (found: Rgb, wanted: Rgb, digits = 2): void => {
@@ -185,15 +166,18 @@ describe('the painter of lights: what flies about', () => {
   });
 
   it('is ribbons behind bodies or over them', () => {
-    const line = (layer: number) => (frame: Frame) => {
-      const { ribbons } = frame;
-      put(ribbons, { first: 0, nodes: 2, layer, blend: 0 });
-      ribbons.nodeCount = 2;
-      for (const [n, x] of [-40, 40].entries()) {
-        for (const [name, value] of Object.entries({ x, y: 0, width: n === 0 ? 4 : 8, r: 0, g: 1, b: 1, a: 1 }))
-          (ribbons[name as 'x'] as Float32Array)[n] = value;
-      }
-    };
+    const line =
+      (layer: number) =>
+      ({ ribbons }: Frame) =>
+        putRibbon(
+          ribbons,
+          { y: 0, r: 0, g: 1, b: 1, a: 1 },
+          [
+            { x: -40, width: 4 },
+            { x: 40, width: 8 },
+          ],
+          { layer, blend: 0 },
+        );
     const actors = [body('target', 0)];
     near(drawn(line(0), { actors })(-10, 0), red);
     near(drawn(line(1), { actors })(-10, 0), [0, 1, 1]);

@@ -1,5 +1,6 @@
 import type { SoundCue } from '../contract.js';
 import type { Asset } from '../model/project.js';
+import { soundCue } from '../testing/frames.js';
 import { maskedSounds } from './maskedSounds.js';
 
 /** Levels by hand: a clip of loudness L at gain g is at L + 20 log g where its outline is highest. */
@@ -15,18 +16,7 @@ const clip = (id: string, loudness: number | undefined, peaks: number[], duratio
   peaks,
   loudness,
 });
-const cue = (clipOf: string, part: Partial<SoundCue> = {}): SoundCue => ({
-  effect: clipOf,
-  clip: clipOf,
-  start: 0,
-  gain: 1,
-  rate: 1,
-  pan: 0,
-  cut: 0,
-  gap: 0,
-  voices: 8,
-  ...part,
-});
+const cue = (clipOf: string, part: Partial<SoundCue> = {}): SoundCue => soundCue({ effect: clipOf, clip: clipOf, ...part });
 
 const even = [1, 1, 1, 1];
 const assets = [

@@ -1,5 +1,5 @@
 import type { Frame } from '../contract.js';
-import { createFrame } from '../take/frame.js';
+import { frameWith, put, putRibbon } from '../testing/frames.js';
 import { mayFlash } from './mayFlash.js';
 
 /**
@@ -11,33 +11,12 @@ const least = 3410;
 
 /** Whether something that is there in every other tenth of a second could flash too often. */
 function blinking(on: (frame: Frame) => void, { body = 0, times = 5, seconds = 2 } = {}): readonly { from: number; to: number }[] {
-  const room = 4;
-  const empty = (): Frame =>
-    createFrame({
-      particles: room,
-      rings: room,
-      numbers: room,
-      pictures: room,
-      arcs: room,
-      ribbons: room,
-      ribbonNodes: room,
-      glyphs: room,
-      meters: room,
-    });
-  const [lit, dark] = [empty(), empty()];
-  on(lit);
+  const [lit, dark] = [frameWith(on), frameWith()];
   const sample = (t: number): Frame => (t >= 0 && t < seconds && Math.floor(t * 2 * times + 1e-9) % 2 === 0 ? lit : dark);
   return mayFlash({ start: 0, duration: seconds, sample }, view, body);
 }
 
 const could = (on: (frame: Frame) => void, options = {}): boolean => blinking(on, options).length > 0;
-
-/** One entry of a list, as wide as makes it the wanted area. */
-function put(list: { count: number }, fields: Record<string, number | string>): void {
-  const [lists, at] = [list as unknown as Record<string, (number | string)[]>, list.count];
-  for (const [name, value] of Object.entries(fields)) lists[name][at] = value;
-  list.count = at + 1;
-}
 
 describe('what may flash', () => {
   const side = (area: number): number => Math.sqrt(area);
@@ -48,12 +27,11 @@ describe('what may flash', () => {
     'half of a sweep': ({ arcs }, area) =>
       put(arcs, { from: 20, to: -160, inner: 60, outer: Math.sqrt((4 * area) / Math.PI + 3600), a: 0.5 }),
     'a picture': ({ pictures }, area) => put(pictures, { size: side(4 * area), alpha: 0.25 }),
-    'a ribbon': ({ ribbons }, area) => {
-      for (const [n, x] of [0, 60].entries())
-        for (const [name, value] of Object.entries({ x, y: (x * 4) / 3, width: area / 50, a: 0.5 }))
-          (ribbons[name as 'x'] as Float32Array)[n] = value;
-      ribbons.nodeCount = 2;
-    },
+    'a ribbon': ({ ribbons }, area) =>
+      putRibbon(ribbons, { width: area / 50, a: 0.5 }, [
+        { x: 0, y: 0 },
+        { x: 60, y: 80 },
+      ]),
     'a number': ({ numbers }, area) => put(numbers, { text: '12', size: side(area), alpha: 0.5 }),
     letters: ({ glyphs }, area) => put(glyphs, { text: 'a', size: side(2 * area), alpha: 0.5 }),
     'a meter': ({ meters }, area) => put(meters, { width: 100, height: area / 50, alpha: 0.5 }),

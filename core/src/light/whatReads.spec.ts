@@ -7,7 +7,6 @@ import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';
 import { isOver, lightColumns, readFlashes } from './flashReading.js';
 import { LightPainter } from './lightPainter.js';
-import { maskedSounds } from './maskedSounds.js';
 import type { StageBackground } from './stageGrounds.js';
 import { whatReads } from './whatReads.js';
 import { evenly } from '../testing/evenly.js';
@@ -73,38 +72,21 @@ describe('what reads of a blow', () => {
     expect(found([meter, number])).toContain('health covered');
   });
 
-  it('is not a sound under a louder one, and is one beside it', () => {
-    const peaks = Array.from({ length: 20 }, (_, i) => 1 - i / 20);
-    const sound = (id: string, loudness: number, duration: number) => ({
-      type: 'sound' as const,
-      id,
-      label: id,
-      file: `${id}.wav`,
-      sha256: '0'.repeat(64),
-      tags: [],
-      duration,
-      peaks,
-      loudness,
-    });
-    const cue = (effect: string, start: number, gain = 1) => ({
-      effect,
-      clip: effect,
-      start,
-      gain,
-      rate: 1,
-      pan: 0,
-      cut: 0,
-      gap: 0,
-      voices: 8,
-    });
-    const assets = [sound('loud', -12, 1), sound('quiet', -32, 0.2)];
-    const masked = (quiet: ReturnType<typeof cue>) =>
-      maskedSounds([cue('loud', 0), quiet], assets).map(({ effect, by }) => `${effect} ${by}`);
-    expect(masked(cue('quiet', 0.05))).toEqual(['quiet loud']);
-    // Before it, or as loud as it.
-    expect(masked(cue('quiet', -0.15))).toEqual([]);
-    expect(masked(cue('quiet', 0.05, 10))).toEqual([]);
-    expect(maskedSounds([cue('quiet', 0), cue('quiet', 0)], assets)).toEqual([]);
+  it('is not a sound under a louder one, which is told by its name', () => {
+    const project = projectWith(
+      ['crack', 'thud'].map((id) => ({ kind: 'sound', id, clips: [id], ...(id === 'thud' && { label: 'Deep thud' }) })),
+    );
+    const assets = project.assets.map((asset) =>
+      asset.type === 'sound' ? { ...asset, peaks: [1, 1], loudness: asset.id === 'thud' ? -10 : -30 } : asset,
+    );
+    const [sequence] = project.sequences;
+    const plan = compileSequence(sequence, ['sequences', 0], compileContext(project));
+    const stage = { project: { ...project, assets }, setUp: { ground: false }, background: 'dark', pictures: new Map() } as const;
+    const all = [...whatReads({ stage, sequence, plan, payload: {}, options: {} })].filter((one) => one !== undefined);
+    // 20 dB, and what chance leaves to the gain of each.
+    expect(all.map(({ effect, sort, message }) => `${effect} ${sort}: ${message}`)).toEqual([
+      jasmine.stringMatching(/^crack masked: is masked by “Deep thud”, (19|20|21) dB louder$/),
+    ] as never);
   });
 });
 

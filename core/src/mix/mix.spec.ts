@@ -1,23 +1,11 @@
 import fc from 'fast-check';
-import type { SoundCue } from '../contract.js';
+import { soundCue } from '../testing/frames.js';
 import { encodeWav16 } from '../measure/wav16.js';
 import { decodeWav, WavError, type Samples } from './decodeWav.js';
 import { measureMix, mixOutline } from './measureMix.js';
 import { mixSounds } from './mixSounds.js';
 import { truePeak } from './truePeak.js';
 
-const cue = (part: Partial<SoundCue> = {}): SoundCue => ({
-  effect: 'crack',
-  clip: 'crack',
-  start: 0,
-  gain: 1,
-  rate: 1,
-  pan: 0,
-  cut: 0,
-  gap: 0,
-  voices: 8,
-  ...part,
-});
 const mono = (values: readonly number[], sampleRate = 1000): Samples => ({ channels: [Float32Array.from(values)], sampleRate });
 const clips = (clip: Samples): ReadonlyMap<string, Samples> => new Map([['crack', clip]]);
 const rounded = (values: Float32Array): number[] => [...values].map((value) => Number(value.toFixed(6)));
@@ -97,7 +85,7 @@ describe('a WAV file', () => {
 describe('a mix', () => {
   it('is a plain sum, each sound at its time and gain, both sides by equal power', () => {
     const clip = mono([1, 0.5, 0.25]);
-    const { channels, from } = mixSounds([cue(), cue({ start: 0.002, gain: 0.5 })], clips(clip), 1000);
+    const { channels, from } = mixSounds([soundCue(), soundCue({ start: 0.002, gain: 0.5 })], clips(clip), 1000);
     expect(from).toBe(0);
     const sum = [1, 0.5, 0.25 + 0.5, 0.25, 0.125].map((value) => Number((value * half).toFixed(6)));
     expect(rounded(channels[0])).toEqual(sum);
@@ -105,23 +93,23 @@ describe('a mix', () => {
   });
 
   it('begins with what is heard before contact', () => {
-    const { channels, from } = mixSounds([cue({ start: -0.003 }), cue()], clips(mono([1])), 1000);
+    const { channels, from } = mixSounds([soundCue({ start: -0.003 }), soundCue()], clips(mono([1])), 1000);
     expect(from).toBe(-0.003);
     expect(rounded(channels[0])).toEqual([half, 0, 0, half].map((value) => Number(value.toFixed(6))));
   });
 
   it('plays faster and at other sample rates by straight lines between samples', () => {
     const clip = mono([0, 1, 2, 3]);
-    expect(rounded(mixSounds([cue({ rate: 2, pan: -1 })], clips(clip), 1000).channels[0])).toEqual([0, 2]);
-    expect(rounded(mixSounds([cue({ rate: 0.5, pan: -1 })], clips(clip), 1000).channels[0])).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3]);
-    expect(rounded(mixSounds([cue({ pan: -1 })], clips(clip), 2000).channels[0])).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3]);
+    expect(rounded(mixSounds([soundCue({ rate: 2, pan: -1 })], clips(clip), 1000).channels[0])).toEqual([0, 2]);
+    expect(rounded(mixSounds([soundCue({ rate: 0.5, pan: -1 })], clips(clip), 1000).channels[0])).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3]);
+    expect(rounded(mixSounds([soundCue({ pan: -1 })], clips(clip), 2000).channels[0])).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3]);
   });
 
   it('stops what is cut, and puts two channels left and right as a stereo panner does', () => {
-    expect(rounded(mixSounds([cue({ cut: 0.002, pan: 1 })], clips(mono([1, 1, 1, 1])), 1000).channels[1])).toEqual([1, 1]);
+    expect(rounded(mixSounds([soundCue({ cut: 0.002, pan: 1 })], clips(mono([1, 1, 1, 1])), 1000).channels[1])).toEqual([1, 1]);
     const stereo: Samples = { channels: [Float32Array.of(1), Float32Array.of(0.5)], sampleRate: 1000 };
     const at = (pan: number): number[] =>
-      mixSounds([cue({ pan })], clips(stereo), 1000).channels.map((channel) => Number(channel[0].toFixed(4)));
+      mixSounds([soundCue({ pan })], clips(stereo), 1000).channels.map((channel) => Number(channel[0].toFixed(4)));
     expect(at(0)).toEqual([1, 0.5]);
     expect(at(-1)).toEqual([1.5, 0]);
     expect(at(1)).toEqual([0, 1.5]);
@@ -131,14 +119,18 @@ describe('a mix', () => {
 
   it('is silent where there are no sounds, or their clips are not there', () => {
     expect(rounded(mixSounds([], new Map()).channels[0])).toEqual([0]);
-    expect(rounded(mixSounds([cue({ clip: 'gone' })], new Map()).channels[0])).toEqual([0]);
+    expect(rounded(mixSounds([soundCue({ clip: 'gone' })], new Map()).channels[0])).toEqual([0]);
     expect(measureMix(mixSounds([], new Map()))).toEqual(
       jasmine.objectContaining({ loudness: -Infinity, truePeak: -Infinity, clipping: [] }),
     );
   });
 
   it('tells where it clips, and its outline', () => {
-    const mix = mixSounds([cue({ pan: -1, start: 0.01 }), cue({ pan: -1, start: 0.01 })], clips(mono([0.4, 0.6, 0.7, 0.1, -0.9])), 1000);
+    const mix = mixSounds(
+      [soundCue({ pan: -1, start: 0.01 }), soundCue({ pan: -1, start: 0.01 })],
+      clips(mono([0.4, 0.6, 0.7, 0.1, -0.9])),
+      1000,
+    );
     const { clipping, samplePeak } = measureMix(mix);
     expect(clipping.length).toBe(1);
     expect([clipping[0].from, clipping[0].to].map((t) => Number(t.toFixed(6)))).toEqual([0.011, 0.015]);
