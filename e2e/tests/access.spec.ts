@@ -25,175 +25,180 @@ async function seriousOf(page: Page, part: string, colours: boolean): Promise<st
     .flatMap(({ id, nodes }) => nodes.map(({ target, failureSummary }) => `${id} ${target.join(' ')} ${failureSummary}`));
 }
 
-for (const colorScheme of ['light', 'dark'] as const) {
-  // By night only the colours are others.
-  const serious = (page: Page, part = 'html'): Promise<string[]> => seriousOf(page, part, colorScheme === 'dark');
-
-  test(`axe finds nothing serious on any screen by ${colorScheme}`, async ({ studio, page, server }) => {
-    test.setTimeout(120_000);
-    // Colours that are on their way to others would be measured on the way.
-    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
-    await studio.open('lance-heavy');
-    expect(await serious(page)).toEqual([]);
-    for (const lane of ['flash', 'sparks', 'hit-stop', 'number', 'throw', 'shock', 'lens', 'hurt', 'wake', 'health', 'crack']) {
-      await studio.openLane(lane);
-      await studio.everythingElse(lane);
-      await expect(studio.lane(lane).getByText('Starts from')).toBeVisible();
-      // The rest of the page is as it was.
-      expect(await serious(page, `und-lane[data-effect="${lane}"]`)).toEqual([]);
-    }
-    await studio.lane('crack').getByRole('button', { name: 'Add sounds' }).click();
-    await page.getByLabel('Rapid fire').click();
-    expect(await serious(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Add effect' }).click();
-    expect(await serious(page)).toEqual([]);
-    await page.getByRole('link', { name: 'Ship' }).click();
-    await expect(page.getByText('Every reference resolves')).toBeVisible();
-    await expect(page.getByRole('button', { name: /^Download kit/ })).toBeEnabled();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.getByRole('link', { name: 'Rules' }).click();
-    await expect(page.getByLabel('Name of the event')).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page
-      .getByRole('button', { name: /^target is guarding/ })
-      .first()
-      .click();
-    await page.getByRole('group', { name: 'Statuses of the target' }).getByRole('button', { name: 'guarding' }).click();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    for (const view of ['Statuses', 'Coverage']) {
-      await page.getByRole('link', { name: view, exact: true }).click();
-      await page.getByRole('heading', { name: view, exact: true }).waitFor();
-      expect(await serious(page)).toEqual([]);
-    }
-    await page.getByRole('link', { name: 'Drills' }).click();
-    await expect(page.locator('und-drill-charts canvas')).toBeVisible();
-    for (const side of ['log', 'expected', 'event', 'actors', 'map', 'reads']) {
-      await page.getByRole('radio', { name: side, exact: true }).click();
-      await studio.settle();
-      expect(await serious(page)).toEqual([]);
-    }
-    await page.getByRole('link', { name: 'Actors' }).click();
-    for (const view of ['parts', 'poses', 'stage', 'clips', 'moves', 'fight', 'body']) {
-      await page.getByRole('radio', { name: view, exact: true }).click();
-      if (view === 'clips') await page.getByRole('button', { name: 'New clip' }).click();
-      if (view === 'stage') await page.getByRole('button', { name: 'New stage' }).click();
-      await studio.saved();
-      await studio.settle();
-      expect(await serious(page)).toEqual([]);
-    }
-    await page.getByRole('link', { name: 'Assets' }).click();
-    await page.getByRole('button', { name: 'Sounds' }).waitFor();
-    await page.getByRole('button', { name: 'Look into Lance crack A' }).click();
-    expect(await serious(page)).toEqual([]);
-    await page.getByRole('button', { name: /^Pictures/ }).click();
-    await page.getByRole('button', { name: /^Cut / }).first().click();
-    await page.getByRole('radio', { name: 'a grid', exact: true }).click();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.goto(`${server.address}/projects`);
-    await page.getByRole('button', { name: 'New' }).click();
-    await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.goto(`${server.address}/yard`);
-    await expect(page.locator('#kit')).toContainText('27 sequences');
-    expect(await serious(page)).toEqual([]);
-  });
-
-  test(`axe finds nothing serious where takes are compared, tried and remembered, by ${colorScheme}`, async ({ studio, page }) => {
-    test.setTimeout(120_000);
-    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
-    await studio.open('lance-light');
-    await page.keyboard.press('k');
-    await studio.reveal('flash');
-    await studio.block('flash').focus();
-    await page.keyboard.press('Delete');
-    await page.getByRole('button', { name: /^Differences/ }).click();
-    await expect(page.locator('und-difference-table tbody').first()).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('c');
-    await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('button', { name: 'Shift over time' }).click();
-    await page.keyboard.press('v');
-    await expect(page.getByRole('button', { name: 'Save PNG' })).toBeEnabled();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('v');
-    await page.keyboard.press('r');
-    await expect(page.locator('und-reading-panel tbody tr')).toHaveCount(2);
-    await expect(page.getByText('Looking…')).toHaveCount(0, { timeout: 30_000 });
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('r');
-    await page.keyboard.press('t');
-    await expect(page.locator('und-trial-sheet .cell').nth(8)).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('t');
-    await page.keyboard.press('h');
-    await expect(page.getByRole('region', { name: 'History' }).locator('li').first()).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Control+k');
-    await page.keyboard.type('la');
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    // While a dialog closes, keys are still its own.
-    await expect(page.getByRole('dialog')).toHaveCount(0);
-    await page.keyboard.press('n');
-    await expect(page.getByRole('dialog', { name: 'Presets' })).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Mix', exact: true }).click();
-    await expect(page.getByRole('dialog').getByText(/LUFS/)).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'View' }).click();
-    await expect(page.getByText('As players may set it')).toBeVisible();
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-  });
-
-  test(`axe finds nothing serious where drills and rules are compared and tried, by ${colorScheme}`, async ({ studio, page, server }) => {
-    test.setTimeout(120_000);
-    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
-    await page.goto(`${server.address}/projects/elytra-league/drills`);
-    await expect(page.locator('und-drill-charts canvas')).toBeVisible();
-    await page.keyboard.press('k');
-    const event = page.locator('und-drill-lanes .entry').first();
-    await event.focus();
-    await page.keyboard.press('Shift+ArrowRight');
-    await page.getByRole('button', { name: /^Differences/ }).click();
-    await expect(page.locator('und-run-difference-table tbody').first()).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('o');
-    await page.keyboard.press('h');
-    await page
-      .getByRole('button', { name: /^Look at/ })
-      .first()
-      .click();
-    await expect(page.getByRole('list', { name: 'What of it to take' })).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('h');
-    await page.keyboard.press('t');
-    await expect(page.locator('und-trial-sheet .cell .note').nth(8)).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.goto(`${server.address}/projects/elytra-league/rules/lance-hit`);
-    await expect(page.locator('und-stage canvas')).toBeVisible();
-    await page.keyboard.press('k');
-    await page.getByRole('button', { name: 'Differences' }).click();
-    await expect(page.locator('und-run-difference-table')).toContainText('Nothing differs');
-    await studio.settle();
-    expect(await serious(page)).toEqual([]);
-  });
+/** What is serious by day, and by night, when only the colours are others. */
+async function serious(page: Page, part = 'html'): Promise<string[]> {
+  const byDay = await seriousOf(page, part, false);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(page.locator('html[data-theme="night"], html:not([data-theme])')).toBeAttached();
+  const byNight = await seriousOf(page, part, true);
+  await page.emulateMedia({ colorScheme: 'light' });
+  return [...byDay.map((found) => `by day: ${found}`), ...byNight.map((found) => `by night: ${found}`)];
 }
+
+test('axe finds nothing serious on any screen, by day and by night', async ({ studio, page, server }) => {
+  test.setTimeout(120_000);
+  // Colours that are on their way to others would be measured on the way.
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await studio.open('lance-heavy');
+  expect(await serious(page)).toEqual([]);
+  for (const lane of ['flash', 'sparks', 'hit-stop', 'number', 'throw', 'shock', 'lens', 'hurt', 'wake', 'health', 'crack']) {
+    await studio.openLane(lane);
+    await studio.everythingElse(lane);
+    await expect(studio.lane(lane).getByText('Starts from')).toBeVisible();
+    // The rest of the page is as it was.
+    expect(await serious(page, `und-lane[data-effect="${lane}"]`)).toEqual([]);
+  }
+  await studio.lane('crack').getByRole('button', { name: 'Add sounds' }).click();
+  await page.getByLabel('Rapid fire').click();
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Add effect' }).click();
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Ship' }).click();
+  await expect(page.getByText('Every reference resolves')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Download kit/ })).toBeEnabled();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Rules' }).click();
+  await expect(page.getByLabel('Name of the event')).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page
+    .getByRole('button', { name: /^target is guarding/ })
+    .first()
+    .click();
+  await page.getByRole('group', { name: 'Statuses of the target' }).getByRole('button', { name: 'guarding' }).click();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  for (const view of ['Statuses', 'Coverage']) {
+    await page.getByRole('link', { name: view, exact: true }).click();
+    await page.getByRole('heading', { name: view, exact: true }).waitFor();
+    expect(await serious(page)).toEqual([]);
+  }
+  await page.getByRole('link', { name: 'Drills' }).click();
+  await expect(page.locator('und-drill-charts canvas')).toBeVisible();
+  for (const side of ['log', 'expected', 'event', 'actors', 'map', 'reads']) {
+    await page.getByRole('radio', { name: side, exact: true }).click();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+  }
+  await page.getByRole('link', { name: 'Actors' }).click();
+  for (const view of ['parts', 'poses', 'stage', 'clips', 'moves', 'fight', 'body']) {
+    await page.getByRole('radio', { name: view, exact: true }).click();
+    if (view === 'clips') await page.getByRole('button', { name: 'New clip' }).click();
+    if (view === 'stage') await page.getByRole('button', { name: 'New stage' }).click();
+    await studio.saved();
+    await studio.settle();
+    expect(await serious(page)).toEqual([]);
+  }
+  await page.getByRole('link', { name: 'Assets' }).click();
+  await page.getByRole('button', { name: 'Sounds' }).waitFor();
+  await page.getByRole('button', { name: 'Look into Lance crack A' }).click();
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('button', { name: /^Pictures/ }).click();
+  await page.getByRole('button', { name: /^Cut / }).first().click();
+  await page.getByRole('radio', { name: 'a grid', exact: true }).click();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.goto(`${server.address}/projects`);
+  await page.getByRole('button', { name: 'New' }).click();
+  await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.goto(`${server.address}/yard`);
+  await expect(page.locator('#kit')).toContainText('27 sequences');
+  expect(await serious(page)).toEqual([]);
+});
+
+test('axe finds nothing serious where takes are compared, tried and remembered, by day and by night', async ({ studio, page }) => {
+  test.setTimeout(120_000);
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await studio.open('lance-light');
+  await page.keyboard.press('k');
+  await studio.reveal('flash');
+  await studio.block('flash').focus();
+  await page.keyboard.press('Delete');
+  await page.getByRole('button', { name: /^Differences/ }).click();
+  await expect(page.locator('und-difference-table tbody').first()).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('c');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Shift over time' }).click();
+  await page.keyboard.press('v');
+  await expect(page.getByRole('button', { name: 'Save PNG' })).toBeEnabled();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('v');
+  await page.keyboard.press('r');
+  await expect(page.locator('und-reading-panel tbody tr')).toHaveCount(2);
+  await expect(page.getByText('Looking…')).toHaveCount(0, { timeout: 30_000 });
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('r');
+  await page.keyboard.press('t');
+  await expect(page.locator('und-trial-sheet .cell').nth(8)).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('t');
+  await page.keyboard.press('h');
+  await expect(page.getByRole('region', { name: 'History' }).locator('li').first()).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('la');
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  // While a dialog closes, keys are still its own.
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('n');
+  await expect(page.getByRole('dialog', { name: 'Presets' })).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Mix', exact: true }).click();
+  await expect(page.getByRole('dialog').getByText(/LUFS/)).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'View' }).click();
+  await expect(page.getByText('As players may set it')).toBeVisible();
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+});
+
+test('axe finds nothing serious where drills and rules are compared and tried, by day and by night', async ({ studio, page, server }) => {
+  test.setTimeout(120_000);
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto(`${server.address}/projects/elytra-league/drills`);
+  await expect(page.locator('und-drill-charts canvas')).toBeVisible();
+  await page.keyboard.press('k');
+  const event = page.locator('und-drill-lanes .entry').first();
+  await event.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: /^Differences/ }).click();
+  await expect(page.locator('und-run-difference-table tbody').first()).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('o');
+  await page.keyboard.press('h');
+  await page
+    .getByRole('button', { name: /^Look at/ })
+    .first()
+    .click();
+  await expect(page.getByRole('list', { name: 'What of it to take' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('h');
+  await page.keyboard.press('t');
+  await expect(page.locator('und-trial-sheet .cell .note').nth(8)).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.goto(`${server.address}/projects/elytra-league/rules/lance-hit`);
+  await expect(page.locator('und-stage canvas')).toBeVisible();
+  await page.keyboard.press('k');
+  await page.getByRole('button', { name: 'Differences' }).click();
+  await expect(page.locator('und-run-difference-table')).toContainText('Nothing differs');
+  await studio.settle();
+  expect(await serious(page)).toEqual([]);
+});
 
 test('the chart follows the system, and a person’s choice is kept', async ({ studio, page }) => {
   await page.emulateMedia({ colorScheme: 'dark' });

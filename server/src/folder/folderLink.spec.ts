@@ -1,13 +1,13 @@
 import { execFileSync } from 'node:child_process';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import fc from 'fast-check';
 import { kitPath, type Asset, type Sequence } from '@undatio/core';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
 import { startProject } from '../startProject.js';
 import { gone, replaceFile, serveProcess, undatio, withFolder } from '../testing.js';
-import { FolderLink, type FolderState, type OutsideChange } from './folderLink.js';
+import { FolderLink, type FolderListener, type FolderState, type OutsideChange } from './folderLink.js';
 
 interface Linked {
   readonly data: string;
@@ -244,6 +244,117 @@ describe('a linked folder', () => {
       await link.everything();
       expect(link.state.halted).toContain('deleted');
       expect(await noteOf(join(folder, first))).toBe('meanwhile');
+    });
+  });
+
+  it('tells a file that cannot be written, keeps what is stored, and writes it as soon as it can', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const stored = await documents.get('kestrel', 'sequences', 'first-blow');
+      const inTheWay = join(folder, 'sequences/second.json');
+      await mkdir(inTheWay);
+      await documents.create('kestrel', 'sequences', 'second', { ...(stored?.document as Sequence), id: 'second', note: 'stored' });
+      await link.everything();
+      expect(link.state.problems).toEqual([
+        {
+          key: 'sequences/second',
+          file: 'sequences/second.json',
+          message: jasmine.stringMatching(/^cannot be written: .*; it is stored here, and tried again$/) as unknown as string,
+        },
+      ]);
+      expect((await documents.get('kestrel', 'sequences', 'second'))?.document).toEqual(jasmine.objectContaining({ note: 'stored' }));
+      await rm(inTheWay, { recursive: true });
+      await link.everything();
+      expect(link.state.problems).toEqual([]);
+      expect(await noteOf(inTheWay)).toBe('stored');
+    });
+  });
+
+  it('tells of a file that is removed while something plays it, and stores nothing of that', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const good = await readFile(join(folder, first), 'utf8');
+      await rm(join(folder, first));
+      await link.everything();
+      expect(link.state.problems.map(({ file, message }) => [file, message.slice(0, 27)])).toEqual([
+        [first, 'it was removed, but is used'],
+      ]);
+      expect(await noteIn(documents)).toBeDefined();
+      await writeFile(join(folder, first), good);
+      await link.everything();
+      expect(link.state.problems).toEqual([]);
+    });
+  });
+
+  it('takes away what a killed writer left beside the files, and nothing else', async () => {
+    const left = ['settings.json.71.part', 'sequences/first-blow.json.71-2.part'];
+    const others = [
+      'sequences/mine.part',
+      'sequences/first-blow.json.part',
+      'sequences/first-blow.json.71.part.txt',
+      'elsewhere/x.json.1.part',
+    ];
+    await withLinked(
+      async ({ folder }) => {
+        const there = await readdir(folder, { recursive: true });
+        expect(left.filter((name) => there.includes(name))).toEqual([]);
+        expect(others.filter((name) => there.includes(name))).toEqual(others);
+      },
+      async (folder) => {
+        for (const name of [...left, ...others]) {
+          await mkdir(dirname(join(folder, name)), { recursive: true });
+          await writeFile(join(folder, name), '');
+        }
+      },
+    );
+  });
+
+  it('tells nothing more to who has stopped listening, and of its end to who has not', async () => {
+    await withLinked(async ({ folder, link }) => {
+      const heard: string[] = [];
+      const listener = (name: string): FolderListener => ({
+        state: () => heard.push(`${name} state`),
+        changes: () => heard.push(`${name} changes`),
+        closed: () => heard.push(`${name} closed`),
+      });
+      const stop = link.subscribe(listener('left'));
+      link.subscribe(listener('stays'));
+      stop();
+      await inFolder(join(folder, first), (sequence) => ({ ...sequence, note: 'once' }));
+      await link.everything();
+      await replaceFile(join(folder, first), 'broken');
+      await link.everything();
+      link.hangUp();
+      link.hangUp();
+      expect(heard).toEqual(['stays changes', 'stays state', 'stays closed']);
+    });
+  });
+
+  it('takes what differs for a thing to decide, where what both had is not known, of another folder, or cut short', async () => {
+    await withLinked(async ({ data, folder, documents, assets, link }) => {
+      await link.close();
+      const known = join(data, 'folders/kestrel.json');
+      const kept = await readFile(known, 'utf8');
+      const undecided = async (at: string): Promise<string[]> => {
+        const again = await FolderLink.open({ folder: at, project: undefined, documents, assets, data });
+        const keys = again.state.conflicts.map(({ key }) => key);
+        await again.close();
+        return keys;
+      };
+      const other = `${folder}-copy`;
+      execFileSync('cp', ['-r', folder, other]);
+      await inStudio(documents, (sequence) => ({ ...sequence, note: 'studio' }));
+      expect(await undecided(other)).toEqual(['sequences/first-blow']);
+      await writeFile(known, kept.slice(0, kept.length / 2));
+      expect(await undecided(folder)).toEqual(['sequences/first-blow']);
+      expect([await noteIn(documents), await noteOf(join(folder, first))]).toEqual(['studio', await noteOf(join(other, first))]);
+      // What cannot be read for another reason is not taken for nothing.
+      await rm(known);
+      await mkdir(known);
+      await expectAsync(undecided(folder)).toBeRejectedWithError(/EISDIR/);
+      // With what both had, it is the studio's change, and comes over.
+      await rm(known, { recursive: true });
+      await writeFile(known, kept);
+      expect(await undecided(folder)).toEqual([]);
+      expect(await noteOf(join(folder, first))).toBe('studio');
     });
   });
 

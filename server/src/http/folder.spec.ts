@@ -56,6 +56,18 @@ describe('the API of a linked folder', () => {
       expect((await keep('lance-light')).status).toBe(204);
       expect(await readFile(file, 'utf8')).toContain('"label": "Outside"');
       expect((await keep('')).status).toBe(404);
+      const refused = await fetch(`${url}/keep`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ collection: 'sequence', id: 'lance-light' }),
+      });
+      expect(refused.status).toBe(422);
+      expect(await refused.json()).toEqual(
+        jasmine.objectContaining({ detail: 'nothing was written', errors: [jasmine.objectContaining({ path: 'collection' })] }),
+      );
+      const elsewhere = await fetch(`${server.address}/api/projects/none/folder/events`);
+      expect(elsewhere.status).toBe(404);
+      expect(await elsewhere.text()).toContain('\\"none\\" is kept in no folder');
       // A server that stops waits for nobody who only listens.
       await server.close();
       for await (const _ of events);
