@@ -35,6 +35,15 @@ async function serious(page: Page, part = 'html'): Promise<string[]> {
   return [...byDay.map((found) => `by day: ${found}`), ...byNight.map((found) => `by night: ${found}`)];
 }
 
+/** Tokens of the theme that styles on the page read and nothing sets: a component that is used anew needs its own in the preset. */
+const unsetTokens = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules]);
+    const read = rules.flatMap(({ cssText }) => [...cssText.matchAll(/var\((--p-[\w-]+)\)/g)].map(([, name]) => name));
+    const set = getComputedStyle(document.documentElement);
+    return [...new Set(read)].filter((name) => set.getPropertyValue(name) === '');
+  });
+
 test('axe finds nothing serious on any screen, by day and by night', async ({ studio, page, server }) => {
   test.setTimeout(120_000);
   // Colours that are on their way to others would be measured on the way.
@@ -99,6 +108,7 @@ test('axe finds nothing serious on any screen, by day and by night', async ({ st
   await page.getByRole('radio', { name: 'a grid', exact: true }).click();
   await studio.settle();
   expect(await serious(page)).toEqual([]);
+  expect(await unsetTokens(page)).toEqual([]);
   await page.goto(`${server.address}/projects`);
   await page.getByRole('button', { name: 'New' }).click();
   await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible();
@@ -165,6 +175,7 @@ test('axe finds nothing serious where takes are compared, tried and remembered, 
   await expect(page.getByText('As players may set it')).toBeVisible();
   await studio.settle();
   expect(await serious(page)).toEqual([]);
+  expect(await unsetTokens(page)).toEqual([]);
 });
 
 test('axe finds nothing serious where drills and rules are compared and tried, by day and by night', async ({ studio, page, server }) => {

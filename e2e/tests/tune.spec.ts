@@ -290,8 +290,18 @@ test.describe('saving', () => {
     await server.stop();
     await studio.block('crack').focus();
     await page.keyboard.press('ArrowRight');
-    const chip = page.locator('und-save-chip [role=status]');
-    await expect(chip).toContainText('Not saved: The server cannot be reached.');
+    await expect(page.locator('und-save-trouble')).toContainText('Not saved: The server cannot be reached. Kept here, trying again.');
+    await page.setViewportSize({ width: 1000, height: 800 });
+    // In a narrow window too, no word is cut and nothing lies over anything.
+    const cut = await page
+      .locator('header, header *, und-save-trouble *')
+      .evaluateAll((elements) =>
+        elements
+          .filter(({ clientWidth, scrollWidth }) => clientWidth > 0 && scrollWidth > clientWidth)
+          .map(({ textContent }) => textContent),
+      );
+    expect(cut).toEqual([]);
+    await page.setViewportSize({ width: 1280, height: 800 });
     await page.keyboard.press('ArrowRight');
     await server.start();
     // It may be trying by itself at this very moment, and the button is gone.
@@ -334,7 +344,8 @@ test.describe('saving', () => {
     await elsewhere('theirs');
     await studio.block('crack').focus();
     await page.keyboard.press('ArrowRight');
-    await expect(page.locator('und-save-chip')).toContainText('Changed elsewhere');
+    await expect(page.locator('und-save-chip')).toHaveText('Not saved');
+    await expect(page.locator('und-save-trouble')).toContainText('lance-light was changed elsewhere while you worked on it.');
     await page.getByRole('button', { name: 'Choose…' }).click();
     const dialog = page.getByRole('dialog');
     await expect(dialog.getByRole('radio', { name: 'note: mine' })).toBeChecked();

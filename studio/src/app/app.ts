@@ -11,6 +11,7 @@ import { Palette } from './palette/palette';
 import { ProjectService } from './project/projectService';
 import { ScreenAddress } from './project/screenAddress';
 import { SaveChip } from './saveChip';
+import { SaveTrouble } from './saveTrouble';
 import { KeyMap } from './shared/keyMap';
 import { ThemeService } from './shared/themeService';
 import { isTyping } from './shared/typing';
@@ -19,7 +20,7 @@ import { isTyping } from './shared/typing';
 @Component({
   selector: 'und-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, FolderChip, HistoryPanel, KeySheet, Palette],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, SaveChip, SaveTrouble, FolderChip, HistoryPanel, KeySheet, Palette],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },

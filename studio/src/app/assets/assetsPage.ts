@@ -163,6 +163,8 @@ export class AssetsPage {
     const tag = box.value.trim().slice(0, 40);
     const changed = this.shown().filter(({ tags }) => !tags.includes(tag) && tags.length < 32);
     box.value = '';
+    // It asks for a tag before it gives any.
+    if (tag === '') box.focus();
     if (tag === '' || changed.length === 0) return;
     const states = changed.map((asset): DocumentState => [`assets/${asset.id}`, { ...asset, tags: [...asset.tags, tag] }]);
     this.projects.change(`tag ${changed.length} assets`, states);
