@@ -29,20 +29,22 @@ async function seriousOf(page: Page, part: string, colours: boolean): Promise<st
 async function serious(page: Page, part = 'html'): Promise<string[]> {
   const byDay = await seriousOf(page, part, false);
   await page.emulateMedia({ colorScheme: 'dark' });
-  await expect(page.locator('html[data-theme="night"], html:not([data-theme])')).toBeAttached();
   const byNight = await seriousOf(page, part, true);
   await page.emulateMedia({ colorScheme: 'light' });
   return [...byDay.map((found) => `by day: ${found}`), ...byNight.map((found) => `by night: ${found}`)];
 }
 
+/** Set by a component on itself while it is open, or of the ripple, which is off. */
+const noTokens = ['--p-scrollbar-width', '--p-popover-arrow-left', '--p-ripple-background'];
+
 /** Tokens of the theme that styles on the page read and nothing sets: a component that is used anew needs its own in the preset. */
 const unsetTokens = (page: Page): Promise<string[]> =>
-  page.evaluate(() => {
+  page.evaluate((known) => {
     const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules]);
     const read = rules.flatMap(({ cssText }) => [...cssText.matchAll(/var\((--p-[\w-]+)\)/g)].map(([, name]) => name));
     const set = getComputedStyle(document.documentElement);
-    return [...new Set(read)].filter((name) => set.getPropertyValue(name) === '');
-  });
+    return [...new Set(read)].filter((name) => !known.includes(name) && set.getPropertyValue(name) === '');
+  }, noTokens);
 
 test('axe finds nothing serious on any screen, by day and by night', async ({ studio, page, server }) => {
   test.setTimeout(120_000);
