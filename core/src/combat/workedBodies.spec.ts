@@ -219,6 +219,20 @@ describe('worked fights of bodies', () => {
     ]);
     expect([5.6, 5.68].map((at) => read.stacks('patch', 'flame', at))).toEqual([1, 0]);
     expect([7.6, 7.68].map((at) => read.standing('patch', at))).toEqual(['up', 'gone']);
+    // Back, it has forgotten whom it lit; while it was away nobody walked into it.
+    const returns = {
+      ...fight,
+      responses: [...(fight.responses ?? []).slice(0, 1), response('mark', { id: 'out', then: [{ outcome: 'away', back: 2, spread: 0 }] })],
+    };
+    const again = fought(returns, [], {
+      length: 15,
+      actors: [{ id: 'patch', actor: 'patch' }, ...[200, 900, 1200].map((x, i) => ({ id: `w${i}`, actor: 'w', x: -x, y: 24 }))],
+      acts: ['w0', 'w1', 'w2'].map((who) => ({ at: 0, who, do: 'walk', points: [{ x: 400, y: 24 }] })),
+    });
+    expect(again.log.filter(({ event }) => event === 'burst').map(({ at, target }) => [at, target])).toEqual([
+      [1.68, 'w0'],
+      [11.68, 'w2'],
+    ]);
   });
 
   it('15: splits into four, down to the least rank: 85 bodies in all', () => {

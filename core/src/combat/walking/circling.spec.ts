@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import type { Sequence } from '../../model/project.js';
+import { newEffect } from '../../effects/schemas.js';
 import { fought } from '../../testing/fought.js';
 import { fighter, harmRung, response, type Bout, type Fight } from '../../testing/fights.js';
 import { alongX, alongY, speedX, speedY } from './leg.js';
@@ -88,6 +90,39 @@ describe('an orbit', () => {
     for (const at of [0.9, 1.2, 1.45, 1.8, 3]) {
       const [m, c] = [other.place('m', at), other.place('c', at)];
       expect(Math.hypot(c.x - m.x, c.y - m.y)).toBeCloseTo(100, 4);
+    }
+  });
+
+  it('keeps its distance where one’s time runs slower than the other’s', () => {
+    const slow = { ...newEffect('slow', 'slow'), duration: 60, rate: 0.5, parties: ['source'] } as unknown as Sequence['effects'][number];
+    const slows: Fight = {
+      ...fight,
+      plays: { slows: [slow] },
+      responses: [response('mark', { id: 'slow', then: [{ outcome: 'play', sequence: 'slows', on: 'target' }] })],
+    };
+    const walks = { at: 0, who: 'm', do: 'walk', points: [{ x: 900, y: 0 }] };
+    for (const [source, target] of [
+      ['c', 'm'],
+      ['m', 'c'],
+    ]) {
+      const { read } = fought(slows, [{ at: 1, event: 'mark', source, target }], boutOf([round, walks]));
+      for (const at of [0.9, 1.3, 2.1, 4, 7.7]) {
+        const [m, c] = [read.place('m', at), read.place('c', at)];
+        expect(Math.hypot(c.x - m.x, c.y - m.y))
+          .withContext(`${source} slowed, at ${at}`)
+          .toBeCloseTo(100, 4);
+      }
+    }
+  });
+
+  it('ends where it is when its middle is gone', () => {
+    const goes: Fight = { ...fight, responses: [response('burst', { id: 'goes', then: [{ outcome: 'away', of: 'target' }] })] };
+    const { read } = fought(goes, [{ at: 1, event: 'burst', source: 'c', target: 'm' }], boutOf([round]));
+    for (const at of [1.5, 4, 9]) {
+      const { x, y } = read.place('c', at);
+      // Where 120 px along its circle have led it, or where it next looks after that.
+      expect(Math.hypot(x, y)).toBeCloseTo(100, 5);
+      expect([x, y]).toEqual([read.place('c', 19).x, read.place('c', 19).y]);
     }
   });
 
