@@ -1,13 +1,14 @@
 import type { DocumentKey } from './documentKey';
+import { documentText } from './documentText';
 
 /** A document's state that the server has not accepted yet, kept in the browser so that no reload loses it. */
 export interface Draft {
   readonly key: DocumentKey;
   /** The stored state it was made from. */
   readonly etag: string;
-  readonly document: unknown;
+  readonly document: object | undefined;
   /** What was sent to be stored, and not answered yet: where it is stored after all, that is nobody else's change. */
-  readonly sent?: unknown;
+  readonly sent?: object;
 }
 
 /** Drafts of one project in local storage. */
@@ -19,7 +20,7 @@ export class DraftStore {
 
   keep(draft: Draft): void {
     try {
-      this.storage.setItem(this.nameOf(draft.key), JSON.stringify(draft));
+      this.storage.setItem(this.nameOf(draft.key), textOf(draft));
     } catch {
       // Storage is full or forbidden: the state is still in memory, and leaving the page asks first.
     }
@@ -46,4 +47,9 @@ export class DraftStore {
   private nameOf(key: string): string {
     return `undatio.draft.${this.project}.${key}`;
   }
+}
+
+function textOf({ key, etag, document, sent }: Draft): string {
+  const parts = Object.entries({ document, sent }).flatMap(([name, part]) => (part ? [`,"${name}":${documentText(part)}`] : []));
+  return `{"key":${JSON.stringify(key)},"etag":${JSON.stringify(etag)}${parts.join('')}}`;
 }

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Payload, Problem, Project, Settings } from '@undatio/core';
 import { readPictureLights, type Collection, type PictureLight, type PictureLightDocument } from '@undatio/core/internal';
 import { split, type DocumentKey } from './documentKey';
+import { documentText } from './documentText';
 import { catchError, map, of, type Observable } from 'rxjs';
 
 export interface Entity {
@@ -106,9 +107,9 @@ export class ProjectApi {
   }
 
   /** Replaces the state that `etag` names. Never errors: what went wrong is an outcome. */
-  save(project: string, key: DocumentKey, etag: string, document: unknown): Observable<SaveOutcome> {
-    const headers = { 'If-Match': etag, Prefer: 'return=minimal' };
-    return this.http.put(`/api/projects/${project}/${key}`, document, { headers, observe: 'response' }).pipe(
+  save(project: string, key: DocumentKey, etag: string, document: object): Observable<SaveOutcome> {
+    const headers = { 'Content-Type': 'application/json', 'If-Match': etag, Prefer: 'return=minimal' };
+    return this.http.put(`/api/projects/${project}/${key}`, documentText(document), { headers, observe: 'response' }).pipe(
       map((response): SaveOutcome => ({ type: 'saved', etag: response.headers.get('ETag') ?? '' })),
       catchError((error: unknown) => of(outcomeOf(error, key))),
     );

@@ -11,6 +11,9 @@ const project = projectWith([{ kind: 'flash', id: 'flash' }]);
 const sequence = project.sequences[0];
 const url = '/api/projects/spec/sequences/blow';
 
+/** What was sent, which is a text already. */
+const bodyOf = ({ request }: TestRequest): Sequence => JSON.parse(request.body as string) as Sequence;
+
 describe('ProjectService', () => {
   let http: HttpTestingController;
   let projects: ProjectService;
@@ -57,7 +60,8 @@ describe('ProjectService', () => {
     note('b');
     expect(save.type).toBe('saving');
     const request = await written();
-    expect((request.request.body as Sequence).note).toBe('b');
+    expect(bodyOf(request).note).toBe('b');
+    expect(request.request.headers.get('Content-Type')).toBe('application/json');
     expect(request.request.headers.get('If-Match')).toBe('"1"');
     request.flush({}, { headers: { ETag: '"2"' } });
     expect(save.type).toBe('saved');
@@ -73,7 +77,7 @@ describe('ProjectService', () => {
     first.flush({}, { headers: { ETag: '"2"' } });
     expect(save.type).toBe('saving');
     const second = await written();
-    expect((second.request.body as Sequence).note).toBe('second');
+    expect(bodyOf(second).note).toBe('second');
     second.flush({}, { headers: { ETag: '"3"' } });
     expect(save.type).toBe('saved');
   });
@@ -117,7 +121,7 @@ describe('ProjectService', () => {
     await conflict();
     projects.keepMine('sequences/blow');
     const request = await written();
-    expect([request.request.headers.get('If-Match'), (request.request.body as Sequence).note]).toEqual(['"9"', 'mine']);
+    expect([request.request.headers.get('If-Match'), bodyOf(request).note]).toEqual(['"9"', 'mine']);
     request.flush({}, { headers: { ETag: '"10"' } });
     expect(save.type).toBe('saved');
   });
@@ -138,7 +142,7 @@ describe('ProjectService', () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
     open();
     expect(noteOf()).toBe('unsaved');
-    expect(((await written()).request.body as Sequence).note).toBe('unsaved');
+    expect(bodyOf(await written()).note).toBe('unsaved');
   });
 
   it('undoes and redoes, and saves that too', async () => {
@@ -148,7 +152,7 @@ describe('ProjectService', () => {
     expect(noteOf()).toBe('');
     projects.redo();
     expect(noteOf()).toBe('a');
-    expect(((await written()).request.body as Sequence).note).toBe('a');
+    expect(bodyOf(await written()).note).toBe('a');
   });
 
   it('saves the settings too, and undoes them', async () => {
@@ -338,7 +342,7 @@ describe('ProjectService', () => {
       expect(noteOf()).toBe('second');
       const request = await written();
       expect(request.request.headers.get('If-Match')).toBe('"2"');
-      expect((request.request.body as Sequence).note).toBe('second');
+      expect(bodyOf(request).note).toBe('second');
     });
 
     it('asks where somebody else has stored something meanwhile', async () => {
