@@ -37,6 +37,8 @@ test('files are brought in, measured, heard and thrown out; what cannot be used 
   const safe = await (await page.request.get(`${server.address}/api/bytes/${mark.sha256}`)).text();
   expect(safe).toContain('<circle');
   expect(safe).not.toMatch(/script|onclick/);
+  await page.getByRole('button', { name: 'Tag', exact: true }).click();
+  await expect(page.getByLabel('A tag for all that are shown')).toBeFocused();
 
   // What is used goes only with another in its place, and comes back with one undo.
   await page.getByRole('button', { name: 'Remove Scorch' }).click();

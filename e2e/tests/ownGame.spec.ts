@@ -71,6 +71,10 @@ async function makeGame(hand: Hand, studio: Studio, page: Page, server: Served, 
   await expect(page.locator('und-event-fields li')).toHaveCount(2);
   await expect(page.locator('nav[aria-label=Events]').getByRole('link', { name: /^Bite/ })).toBeVisible();
 
+  // A screen on which nothing is yet says what would be there.
+  await hand.press(screen('Drills'));
+  await expect(page.getByRole('heading', { name: 'No drill yet' })).toBeVisible();
+
   // Who is bitten: in the place of the practice body, with a clip for when it hurts.
   await hand.press(screen('Actors'));
   await hand.press(page.locator('nav[aria-label=Actors]').getByRole('link', { name: /is struck$/ }));
