@@ -292,7 +292,7 @@ test.describe('saving', () => {
     await page.keyboard.press('ArrowRight');
     await expect(page.locator('und-save-trouble')).toContainText('Not saved: The server cannot be reached. Kept here, trying again.');
     await page.setViewportSize({ width: 1000, height: 800 });
-    // In a narrow window too, no word is cut and nothing lies over anything.
+    // In a narrow window too, no word is cut.
     const cut = await page
       .locator('header, header *, und-save-trouble *')
       .evaluateAll((elements) =>

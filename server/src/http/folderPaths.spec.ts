@@ -5,13 +5,12 @@ import { folderPaths } from './folderPaths.js';
 type Json = Record<string, unknown>;
 
 const at = (from: unknown, ...places: string[]): Json => places.reduce((part, name) => (part as Json)[name] as Json, from) as Json;
-const described = (): Json => JSON.parse(JSON.stringify(folderPaths())) as Json;
 const folder = '/api/projects/{project}/folder';
 
 describe('the folder’s part of the description of the API', () => {
   let said: Json;
-  // Made within each spec, so that a change of what makes it is a failure of that spec.
-  beforeEach(() => (said = described()));
+  // Made for each spec, not on loading, so that mutants of what makes it are there when it is made.
+  beforeEach(() => (said = JSON.parse(JSON.stringify(folderPaths())) as Json));
 
   it('names its three places, each of a project', () => {
     expect(Object.keys(said)).toEqual([folder, `${folder}/events`, `${folder}/keep`]);
