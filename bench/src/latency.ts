@@ -166,9 +166,12 @@ export async function idleLine(page: Page): Promise<Line> {
 /** Microseconds between two frames. */
 const frameTime = 1e6 / 60;
 
+/** Microseconds within which what is asked for at a frame follows one another. */
+const sameFrame = 2000;
+
 /**
- * ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and the animation frame. Where none
- * is asked for, a frame is over when the next would have been due.
+ * ms of script in each frame of `work`: the input's own handlers, timers and microtasks, and all that was asked for at the
+ * frame. Where nothing was, a frame is over when the next would have been due.
  */
 export async function scriptPerFrame(page: Page, work: () => Promise<void>): Promise<number[]> {
   const session = await page.context().newCDPSession(page);
@@ -178,20 +181,23 @@ export async function scriptPerFrame(page: Page, work: () => Promise<void>): Pro
   let sum = 0;
   let begun = 0;
   let end = 0;
+  let drawing = false;
   for (const { name, ts, dur, tdur } of script) {
     // What runs inside another is already counted with it.
     if (ts < end) continue;
-    if (sum > 0 && ts - begun > frameTime) {
+    if (sum > 0 && (drawing ? ts - end > sameFrame : ts - begun > frameTime)) {
       frames.push(sum);
       sum = 0;
     }
-    if (sum === 0) begun = ts;
+    if (sum === 0) {
+      begun = ts;
+      drawing = false;
+    }
     end = ts + (dur ?? 0);
     sum += (tdur ?? dur ?? 0) / 1000;
-    if (name !== 'FireAnimationFrame') continue;
-    frames.push(sum);
-    sum = 0;
+    drawing ||= name === 'FireAnimationFrame';
   }
+  if (sum > 0) frames.push(sum);
   return frames;
 }
 

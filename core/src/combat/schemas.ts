@@ -342,15 +342,21 @@ function depthOf(conditions: readonly Condition[]): number {
 }
 
 const placeOfDrill = /* @__PURE__ */ lazySchema(() =>
-  z.strictObject({
-    x: z.number().min(-100_000).max(100_000).describe('px to the right.'),
-    y: z.number().min(-100_000).max(100_000).describe('px down.'),
-  }),
+  z
+    .strictObject({
+      x: z.number().min(-100_000).max(100_000).describe('px to the right.'),
+      y: z.number().min(-100_000).max(100_000).describe('px down.'),
+    })
+    .meta({ id: 'drillPlace', description: 'A place of the world.' }),
+);
+
+const timeOfDrill = /* @__PURE__ */ lazySchema(() =>
+  z.number().min(0).max(drillLimits.length).meta({ id: 'drillTime', description: 'Seconds from the drill’s beginning.' }),
 );
 
 const actSchema = /* @__PURE__ */ lazySchema(() => {
   const common = {
-    at: z.number().min(0).max(drillLimits.length).describe('Seconds from the drill’s beginning.'),
+    at: timeOfDrill(),
     who: identifier().describe('Who does it.'),
   };
   const speed = (): z.ZodOptional<z.ZodNumber> =>
@@ -453,7 +459,7 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
     script: z
       .array(
         z.strictObject({
-          at: z.number().min(0).max(drillLimits.length).describe('Seconds from the drill’s beginning.'),
+          at: timeOfDrill(),
           event: identifier().describe('What is raised.'),
           source: identifier().optional().describe('Who does it.'),
           target: identifier().optional().describe('On whom.'),

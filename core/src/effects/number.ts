@@ -1,3 +1,4 @@
+import type { Payload } from '../contract.js';
 import { dragFall, dragReach } from '../maths/ballistic.js';
 import { Spring } from '../maths/spring.js';
 import { choiceField, colourField, directionField, textField, valueField, type Fields } from '../model/fields.js';
@@ -174,7 +175,7 @@ class Said {
 
   constructor(
     private readonly template: Template,
-    private readonly payload: Draws['payload'],
+    private readonly payload: Payload,
     private readonly digits: number,
     private readonly repeats: number,
   ) {
@@ -186,13 +187,21 @@ class Said {
   }
 
   takeIn(before: Readonly<Record<string, number>>): void {
-    const numbers = Object.entries(this.payload).filter((entry): entry is [string, number] => typeof entry[1] === 'number');
-    const after = (times: number): Record<string, number> =>
-      Object.fromEntries(numbers.map(([name, value]) => [name, value * times + (before[name] ?? 0)]));
-    Object.assign(this.sums, after(this.repeats));
-    this.texts = Array.from({ length: this.repeats }, (_, i) =>
-      fillTemplate(this.template, { ...this.payload, ...after(i + 1) }, this.digits),
-    );
+    this.texts = Array.from({ length: this.repeats }, (_, i) => {
+      const said = this.after(i + 1, before);
+      for (const name in said) if (typeof said[name] === 'number') this.sums[name] = said[name];
+      return fillTemplate(this.template, said, this.digits);
+    });
+  }
+
+  /** The payload with its numbers so many times, and what was said before. */
+  private after(times: number, before: Readonly<Record<string, number>>): Payload {
+    const said: Record<string, Payload[string]> = {};
+    for (const name in this.payload) {
+      const value = this.payload[name];
+      said[name] = typeof value === 'number' ? value * times + (before[name] ?? 0) : value;
+    }
+    return said;
   }
 }
 

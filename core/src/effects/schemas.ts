@@ -75,7 +75,7 @@ export function effectSchemaOf(kind: EffectKind): z.ZodObject {
     const fields = Object.entries(fieldsOfKind(kind)).map(([name, field]) => [name, schemaOfField(name, field)]);
     schema = z
       .strictObject({
-        kind: z.literal(kind.kind).describe('Its kind.'),
+        kind: z.literal(kind.kind),
         id: identifier(),
         label: labelSchema().optional(),
         muted: mutedSchema(),

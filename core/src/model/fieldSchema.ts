@@ -232,10 +232,24 @@ const drawnWhen: Readonly<Record<ValueField['drawn'], string>> = {
   particle: 'per particle',
 };
 
+/** How words say a unit themselves. */
+const saidAs: Readonly<Record<string, RegExp>> = {
+  s: /\bseconds\b/i,
+  px: /\bpx\b/,
+  'px/s': /\bpx a second\b/,
+  '°': /\bdegrees\b/i,
+};
+
+/** `Unit: px`, where there is one that the words do not say already. */
+export function unitOf({ about, unit }: { readonly about: string; readonly unit?: string }): string {
+  return unit && !saidAs[unit]?.test(about) ? `Unit: ${unit}` : '';
+}
+
 /** What a field is, its unit, when it is drawn, and whether strength scales it. */
 function describe(field: Field): string {
   const asked = field.when ? ` Counts only while ${field.when.field} is ${field.when.is.join(' or ')}.` : '';
   if (field.control !== 'value') return field.about + asked;
-  const { unit, drawn, scaled, about } = field;
-  return `${about} ${unit ? `Unit: ${unit}; drawn` : 'Drawn'} ${drawnWhen[drawn]}.${scaled && !about.includes('strength') ? ' Strength scales it.' : ''}${asked}`;
+  const { drawn, scaled, about } = field;
+  const unit = unitOf(field);
+  return `${about} ${unit ? `${unit}; drawn` : 'Drawn'} ${drawnWhen[drawn]}.${scaled && !about.includes('strength') ? ' Strength scales it.' : ''}${asked}`;
 }

@@ -27,7 +27,7 @@ const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80).meta({ 
 /** One field of an event's payload. */
 export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
   const common = { name: fieldName(), label: label() };
-  const type = <T extends string>(name: T) => z.literal(name).describe('Which type of field it is.');
+  const type = <T extends string>(name: T) => z.literal(name);
   return z.discriminatedUnion('type', [
     z.strictObject({
       type: type('number'),

@@ -33,14 +33,18 @@ function withShapesNamed(definitions: Record<string, Part>): Record<string, Part
   const shapes: Record<string, Part> = {};
   const narrowed = Object.entries(definitions).map(([name, part]): [string, Part] => {
     const [, shape, minimum, maximum] = /^(value|amount)-(-?[\d.]+?)\.\.(-?[\d.]+)$/.exec(name) ?? [];
-    if (shape === undefined) return [name, part];
+    if (shape === undefined) return [name, withoutRepeats(part)];
     const bounds = { minimum: Number(minimum), maximum: Number(maximum) };
     shapes[shape] ??= shapeOf(part);
     // The words of bounds mean nothing to what is no number, and those of properties nothing to what is no object.
-    const items = { items: bounds };
-    return [name, { $ref: refer(shape), ...bounds, properties: { range: items, out: items }, description: wordsOf(part) }];
+    return [name, { $ref: refer(shape), ...bounds, patternProperties: { '^(range|out)$': { items: bounds } } }];
   });
   return { ...Object.fromEntries(narrowed), ...shapes };
+}
+
+/** What is another definition with words of its own does not say that one again. */
+function withoutRepeats({ anyOf, ...part }: Part): Part {
+  return anyOf === undefined || '$ref' in part ? part : { anyOf, ...part };
 }
 
 /** A number that may come about in several ways, without the bounds of what comes of it. */

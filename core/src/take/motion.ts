@@ -77,10 +77,9 @@ export class Motion implements Bodies {
 
   /** `firings` may hold anything; those that move a body are picked out. */
   constructor(firings: readonly TimedFiring[]) {
-    const pathOf = (party: 'source' | 'target'): Path | undefined => {
-      const movers = firings.filter(({ firing, silent }) => firing.moves === party && !silent);
-      return movers.length > 0 ? new Path(movers) : undefined;
-    };
+    const movers = { source: [] as TimedFiring[], target: [] as TimedFiring[] };
+    for (const timed of firings) if (timed.firing.moves && !timed.silent) movers[timed.firing.moves].push(timed);
+    const pathOf = (party: 'source' | 'target'): Path | undefined => (movers[party].length > 0 ? new Path(movers[party]) : undefined);
     this.paths = { source: pathOf('source'), target: pathOf('target') };
   }
 

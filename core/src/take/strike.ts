@@ -47,15 +47,18 @@ export function resolve(
   const firing = plan.effects.map((effect) => {
     const silent = effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
     const before = known?.get(effect);
-    return before && isFree(before) ? { ...before, silent } : fireAll(effect, common, silent, before?.decided);
+    if (!before || !isFree(before)) return fireAll(effect, common, silent, before?.decided);
+    return before.silent === silent ? before : { ...before, silent };
   });
   const origin: TakeOrigin = { key, fired: new Map(firing.map((fired) => [fired.effect, fired])) };
   const bends = bent(bendTime(firing));
-  const warps: Record<ClockParty, TimeWarp> = {
-    source: warpOf('source', bends),
-    target: warpOf('target', bends),
-    world: warpOf('world', bends),
+  const clockOf = (party: ClockParty): TimeWarp => {
+    const warp = warpOf(party, bends);
+    const before = previous?.warps[party];
+    // The same clock is the same object, so that what goes by it is known at a glance to be as it was.
+    return before?.runsAs(warp) ? before : warp;
   };
+  const warps: Record<ClockParty, TimeWarp> = { source: clockOf('source'), target: clockOf('target'), world: clockOf('world') };
   const timed = placeFirings(firing, bends, warps);
   return { seed, warps, bends, timed, origin };
 }

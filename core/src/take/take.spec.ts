@@ -118,6 +118,22 @@ describe('a take', () => {
     expect(strike(plan, { damage: 2 }, { seed: 1 }, one).firings[0].firing).not.toBe(one.firings[0].firing);
   });
 
+  it('keeps the clocks of an earlier take while they run the same, and hears who is soloed', () => {
+    const stopped = (seconds: number): readonly object[] => [
+      { kind: 'hit-stop', id: 'stop', duration: seconds, parties: ['target'] },
+      { kind: 'sound', id: 'crack', clips: ['crack'] },
+    ];
+    const context = compileContext(projectWith([]));
+    const planOf = (seconds: number) => compileSequence(projectWith(stopped(seconds)).sequences[0], [], context);
+    const one = strike(planOf(0.1));
+    const same = strike(planOf(0.1), {}, { solo: ['stop'] }, one);
+    const longer = strike(planOf(0.2), {}, {}, same);
+    expect(same.warps.target).toBe(one.warps.target);
+    expect(longer.warps.source).toBe(one.warps.source);
+    [one, same, longer].forEach(({ warps }, i) => expect(warps.target.tau(0.15)).toBeCloseTo([0.05, 0.05, 0][i], 9));
+    expect([one, same, longer].map(({ sounds }) => sounds.length)).toEqual([1, 0, 1]);
+  });
+
   it('ends when the last of it has been seen', () => {
     fc.assert(
       fc.property(modest, fc.nat(), (documents, seed) => {

@@ -13,7 +13,7 @@ export const expectationSchema = /* @__PURE__ */ lazySchema(
         Object.values(expectationKinds).map(({ expect, about, fields }) =>
           z
             .strictObject({
-              expect: z.literal(expect).describe('Its kind.'),
+              expect: z.literal(expect),
               ...(Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, ruleFieldSchema(field)])) as Record<
                 string,
                 z.ZodType

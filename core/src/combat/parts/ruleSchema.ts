@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { bounded, easeSchema, fieldName, identifier } from '../../model/fieldSchema.js';
+import { bounded, easeSchema, fieldName, identifier, unitOf } from '../../model/fieldSchema.js';
 import { lazySchema } from '../../model/lazySchema.js';
 import { measureKinds } from './measure.js';
 import { parties, ruleLimits, type AmountDocument, type MeasureDocument, type RuleField, type RuleFields } from './ruleFields.js';
@@ -77,7 +77,8 @@ const givenSchema = /* @__PURE__ */ lazySchema(() =>
 
 /** The schema of one field, with its default. */
 export function ruleFieldSchema(field: RuleField): z.ZodType {
-  const schema = bare(field).describe('unit' in field && field.unit ? `${field.about} Unit: ${field.unit}.` : field.about);
+  const unit = 'unit' in field ? unitOf(field) : '';
+  const schema = bare(field).describe(unit ? `${field.about} ${unit}.` : field.about);
   if (field.control === 'maybe-number' || (field.control === 'amount' && field.optional)) return schema.optional();
   // A list or a payload that says nothing is left out of documents rather than written empty.
   if (field.control === 'names' || field.control === 'given') return schema.default(field.default as never);
@@ -111,7 +112,7 @@ function bare(field: RuleField): z.ZodType {
 export function ruleSchema(key: 'condition' | 'outcome', name: string, about: string, fields: RuleFields): z.ZodObject {
   return z
     .strictObject({
-      [key]: z.literal(name).describe('Its kind.'),
+      [key]: z.literal(name),
       ...(Object.fromEntries(Object.entries(fields).map(([field, told]) => [field, ruleFieldSchema(told)])) as Record<string, z.ZodType>),
     })
     .meta({ id: `${key}-${name}`, description: about });

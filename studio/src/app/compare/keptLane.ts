@@ -4,6 +4,7 @@ import { effectKinds, type TimedFiring } from '@undatio/core/internal';
 import { KeptService } from '../playback/keptService';
 import { FamilyGlyph } from '../shared/familyGlyph';
 import { drawChannel } from '../tune/strip/channelPath';
+import { firingsOf } from '../tune/strip/firingsOf';
 import type { TimeAxis } from '../tune/strip/timeAxis';
 
 const height = 34;
@@ -71,12 +72,5 @@ export class KeptLane {
   protected readonly kept = inject(KeptService);
   protected readonly kind = computed(() => effectKinds[this.effect().kind]);
   protected readonly name = computed(() => this.effect().label ?? this.effect().id);
-  protected readonly path = computed(
-    () =>
-      drawChannel(
-        this.firings().filter(({ effect }) => effect === this.effect().id),
-        this.axis(),
-        { height },
-      ).path,
-  );
+  protected readonly path = computed(() => drawChannel(firingsOf(this.firings(), this.effect().id), this.axis(), { height }).path);
 }

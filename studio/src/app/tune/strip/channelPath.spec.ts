@@ -2,6 +2,7 @@ import type { Effect } from '@undatio/core';
 import { compileContext, compileSequence, strike, type EngineTake } from '@undatio/core/internal';
 import { projectWith, takeOf } from '../../../testing';
 import { drawChannel, sameFirings } from './channelPath';
+import { firingsOf } from './firingsOf';
 import { TimeAxis } from './timeAxis';
 
 const axis = new TimeAxis(0, 1, 1000, false);
@@ -87,5 +88,21 @@ describe('drawChannel', () => {
     // What a trail draws is how far its body goes.
     const still = of('wake', wake);
     expect(sameFirings(still, of('wake', wake, throwing))).toBeFalse();
+  });
+});
+
+describe('firingsOf', () => {
+  it('are those of one effect, in their order, and the same list whoever asks', () => {
+    const { firings } = takeOf([
+      { kind: 'flash', id: 'flash', repeat: { count: 2, every: 0.1 } },
+      { kind: 'shake', id: 'shake' },
+    ]);
+    expect(firingsOf(firings, 'flash').map(({ effect, start }) => [effect, start])).toEqual([
+      ['flash', 0],
+      ['flash', 0.1],
+    ]);
+    expect(firingsOf(firings, 'flash')).toBe(firingsOf(firings, 'flash'));
+    expect(firingsOf(firings, 'shake').length).toBe(1);
+    expect(firingsOf(firings, 'nothing')).toEqual([]);
   });
 });

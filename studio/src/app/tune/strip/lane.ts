@@ -15,6 +15,7 @@ import { drawChannel, sameFirings } from './channelPath';
 import { EnvelopeEditor } from '../fields/envelopeEditor';
 import { GradientEditor } from '../fields/gradientEditor';
 import { EffectInspector, type InspectorChange } from '../fields/effectInspector';
+import { firingsOf } from './firingsOf';
 import { LifeAxis } from './lifeAxis';
 import { dragTo, movedTo, type DragPart, type DragStart } from './laneDrag';
 import { fieldsOf, readField, strengthenedBy, stretchedBy, withEffect, type InspectedField } from '../sequenceEdits';
@@ -75,9 +76,7 @@ export class Lane {
   protected readonly payload = computed(() => this.settings().payload);
   protected readonly others = computed(() => this.stage().sequence.effects.filter(({ id }) => id !== this.effect().id));
   /** Taken over from take to take while they stay the same, so that a drag draws anew only what it changes. */
-  protected readonly firings = computed(() => this.stage().take?.firings.filter(({ effect }) => effect === this.effect().id) ?? [], {
-    equal: sameFirings,
-  });
+  protected readonly firings = computed(() => firingsOf(this.stage().take?.firings ?? [], this.effect().id), { equal: sameFirings });
   private readonly struck = computed(() => this.stage().take !== undefined);
 
   private readonly outlines = computed(() => {
@@ -88,7 +87,7 @@ export class Lane {
     };
   });
   /** What is kept of this lane. */
-  private readonly ghostFirings = computed(() => this.ghosts().filter(({ effect }) => effect === this.effect().id), { equal: sameFirings });
+  private readonly ghostFirings = computed(() => firingsOf(this.ghosts(), this.effect().id), { equal: sameFirings });
   private readonly ghostPeak = computed(() =>
     this.ghostFirings().length > 0 ? drawChannel(this.ghostFirings(), this.axis(), { height: 1, peaks: this.outlines() }).peak : 0,
   );
