@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { easeSchema, fieldName, identifier } from '../model/fieldSchema.js';
+import { easeSchema, fieldName, identifier, label, note } from '../model/fieldSchema.js';
 import { lazySchema } from '../model/lazySchema.js';
 import { conditionKinds, groupNames, type Condition } from './conditions/registry.js';
 import { drillLimits } from './drill.js';
@@ -16,9 +16,12 @@ import { zoneLimits } from './zones/zone.js';
 
 /** The documents that decide: statuses, responses, drills; and what events and actors say for them. */
 
-const label = (): z.ZodString => z.string().min(1).max(80).describe('What people read.');
-const note = (): z.ZodOptional<z.ZodString> => z.string().max(400).optional().describe('What it is, in a sentence for people.');
 const seconds = (min = 0): z.ZodNumber => z.number().min(min).max(ruleLimits.seconds);
+
+/** What actors are told from one another by. */
+const namesSchema = /* @__PURE__ */ lazySchema(() =>
+  z.array(z.string().min(1).max(40)).max(16).meta({ id: 'names', description: 'Kinds, sides or actors.' }),
+);
 
 /** What is said of a payload. */
 const payloadValues = /* @__PURE__ */ lazySchema(() =>
@@ -77,7 +80,7 @@ const moveSchema = /* @__PURE__ */ lazySchema(() =>
     .strictObject({
       id: identifier(),
       label: z.string().min(1).max(80).optional().describe('What people read; its id, when left out.'),
-      note: note(),
+      note: note().optional(),
       windUp: moveSeconds().default(0).describe('Seconds of its actor’s clock before anything is reached.'),
       contacts: z
         .array(
@@ -147,7 +150,6 @@ export type Move = z.infer<ReturnType<typeof moveSchema>>;
 
 const zoneSchema = /* @__PURE__ */ lazySchema(() => {
   const px = (): z.ZodNumber => z.number().min(0).max(zoneLimits.px);
-  const names = (): z.ZodOptional<z.ZodArray<z.ZodString>> => z.array(z.string().min(1).max(40)).max(16).optional();
   return z
     .strictObject({
       id: identifier(),
@@ -155,9 +157,9 @@ const zoneSchema = /* @__PURE__ */ lazySchema(() => {
         z.strictObject({ shape: z.literal('disc'), length: px().describe('px from the middle of its actor.') }),
         z.strictObject({ shape: z.literal('box'), width: px().describe('px across, about its actor.'), height: px().describe('px down.') }),
       ]),
-      kinds: names().describe('Whom it is for: those of any of these kinds,'),
-      sides: names().describe('on any of these sides,'),
-      actors: names().describe('or of these actors; all, where nothing is said.'),
+      kinds: namesSchema().optional().describe('Whom it is for: those of any of these kinds,'),
+      sides: namesSchema().optional().describe('on any of these sides,'),
+      actors: namesSchema().optional().describe('or of these actors; all, where nothing is said.'),
       enters: identifier().optional().describe('Raised on whoever comes in, by its actor.'),
       stays: z
         .strictObject({
@@ -175,7 +177,7 @@ const zoneSchema = /* @__PURE__ */ lazySchema(() => {
 
 /** What fights know of an actor, besides its body. */
 export const fighterShape = /* @__PURE__ */ lazySchema(() => ({
-  kinds: z.array(z.string().min(1).max(40)).max(16).optional().describe('What it is, for conditions: small, soft.'),
+  kinds: namesSchema().optional().describe('What it is, for conditions: small, soft.'),
   side: z.string().min(1).max(40).optional().describe('On whose side it is.'),
   health: z
     .strictObject({
@@ -240,7 +242,7 @@ export const statusSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     id: identifier(),
     label: label(),
-    note: note(),
+    note: note().optional(),
     length: seconds(0.001).optional().describe('Seconds of its actor’s clock; until it is taken, when left out.'),
     stacking: z
       .enum(stackings)
@@ -354,13 +356,15 @@ const timeOfDrill = /* @__PURE__ */ lazySchema(() =>
   z.number().min(0).max(drillLimits.length).meta({ id: 'drillTime', description: 'Seconds from the drill’s beginning.' }),
 );
 
+const speedOfDrill = /* @__PURE__ */ lazySchema(() =>
+  z.number().min(0).max(ruleLimits.px).meta({ id: 'drillSpeed', description: 'px a second; its actor’s own, when left out.' }),
+);
+
 const actSchema = /* @__PURE__ */ lazySchema(() => {
   const common = {
     at: timeOfDrill(),
     who: identifier().describe('Who does it.'),
   };
-  const speed = (): z.ZodOptional<z.ZodNumber> =>
-    z.number().min(0).max(ruleLimits.px).optional().describe('px a second; its actor’s own, when left out.');
   const px = (): z.ZodNumber => z.number().min(0).max(ruleLimits.px);
   return z.discriminatedUnion('do', [
     z.strictObject({
@@ -375,21 +379,21 @@ const actSchema = /* @__PURE__ */ lazySchema(() => {
       do: z.literal('walk').describe('Goes to some places, one after the other.'),
       points: z.array(placeOfDrill()).min(1).max(mostPoints),
       round: z.boolean().optional().describe('From the last it goes to the first again.'),
-      speed: speed(),
+      speed: speedOfDrill().optional(),
     }),
     z.strictObject({
       ...common,
       do: z.literal('approach').describe('Goes after somebody, and stays with that one.'),
       whom: identifier().describe('After whom.'),
       within: px().describe('px from middle to middle that are near enough.'),
-      speed: speed(),
+      speed: speedOfDrill().optional(),
     }),
     z.strictObject({
       ...common,
       do: z.literal('keep-away').describe('Goes away from somebody who is near.'),
       whom: identifier().describe('From whom.'),
       beyond: px().describe('px from middle to middle that are far enough.'),
-      speed: speed(),
+      speed: speedOfDrill().optional(),
     }),
     z.strictObject({
       ...common,
@@ -397,7 +401,7 @@ const actSchema = /* @__PURE__ */ lazySchema(() => {
       whom: identifier().describe('Round whom.'),
       distance: z.number().min(1).max(ruleLimits.px).describe('px from middle to middle.'),
       clockwise: z.boolean().optional().describe('Which way round, as one sees it; clockwise, when left out.'),
-      speed: speed(),
+      speed: speedOfDrill().optional(),
     }),
     z.strictObject({
       ...common,
@@ -431,7 +435,7 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     id: identifier(),
     label: label(),
-    note: note(),
+    note: note().optional(),
     seed: z.number().int().min(0).max(0xffffffff).default(1).describe('What chance draws from.'),
     length: z.number().min(0.1).max(drillLimits.length).describe('Seconds.'),
     actors: z

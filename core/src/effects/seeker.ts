@@ -128,7 +128,7 @@ export const seeker = defineKind({
   lengthField: 'duration',
   channel: { label: 'pulses', unit: '', signed: false, full: 6 },
   about:
-    'Pulses that fly to a moving target. From a place p₀ with a velocity v₀, a pulse that takes T seconds is at p₀ + v₀t + (target(t) − p₀ − v₀T)·(3u² − u³)/2 with u = t/T: for a target at rest that is the way of least acceleration, and it meets a moving one exactly. Sway is added across the straight line, fading at both ends.',
+    'Pulses that fly to a target and meet it, however it moves: to one at rest by the way of least acceleration. Sway goes across the straight line, fading at both ends.',
   common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' },
   fields,
   leads: ['count', 'duration', 'every', 'from', 'direction', 'speed', 'size', 'sway'],

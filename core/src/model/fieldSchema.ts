@@ -10,7 +10,6 @@ import {
   type Field,
   type GradientPoint,
   type NumberValue,
-  type ValueField,
 } from './fields.js';
 import { lazySchema } from './lazySchema.js';
 
@@ -31,6 +30,14 @@ export const fieldName = /* @__PURE__ */ lazySchema(() =>
     id: 'fieldName',
     description: 'Name of a payload field: letters and digits, starting with a letter.',
   }),
+);
+
+/** What people call a document. */
+export const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80).meta({ id: 'label', description: 'What people read.' }));
+
+/** What people say of a document. */
+export const note = /* @__PURE__ */ lazySchema(() =>
+  z.string().max(400).meta({ id: 'note', description: 'What it is, in a sentence for people.' }),
 );
 
 export const easeSchema = /* @__PURE__ */ lazySchema(() =>
@@ -89,7 +96,7 @@ function numberValue(min: number, max: number): z.ZodType<NumberValue> {
         ],
         { error: `expected a number from ${min} to ${max}, { range: [low, high] } or { drive, in, out }` },
       )
-      .meta({ id, description: `${min} to ${max}; fixed, random or driven.` });
+      .meta({ id, description: `${min} to ${max}; fixed, random or driven. Drawn per firing, where its property says nothing else.` });
     kept.set(id, schema);
   }
   return schema;
@@ -226,12 +233,6 @@ function bareSchema(field: Field): z.ZodType {
   }
 }
 
-const drawnWhen: Readonly<Record<ValueField['drawn'], string>> = {
-  take: 'per take',
-  firing: 'per firing',
-  particle: 'per particle',
-};
-
 /** How words say a unit themselves. */
 const saidAs: Readonly<Record<string, RegExp>> = {
   s: /\bseconds\b/i,
@@ -240,16 +241,19 @@ const saidAs: Readonly<Record<string, RegExp>> = {
   '°': /\bdegrees\b/i,
 };
 
-/** `Unit: px`, where there is one that the words do not say already. */
+/** `Unit: px.`, where there is one that the words do not say already. */
 export function unitOf({ about, unit }: { readonly about: string; readonly unit?: string }): string {
-  return unit && !saidAs[unit]?.test(about) ? `Unit: ${unit}` : '';
+  return unit && !saidAs[unit]?.test(about) ? `Unit: ${unit}.` : '';
 }
 
-/** What a field is, its unit, when it is drawn, and whether strength scales it. */
+/** Sentences one after another, without those that are empty. */
+export const sentences = (...texts: string[]): string => texts.filter((text) => text !== '').join(' ');
+
+/** What a field is, its unit, when it is drawn where that is not per firing, and whether strength scales it. */
 function describe(field: Field): string {
-  const asked = field.when ? ` Counts only while ${field.when.field} is ${field.when.is.join(' or ')}.` : '';
-  if (field.control !== 'value') return field.about + asked;
+  const asked = field.when ? `Counts only while ${field.when.field} is ${field.when.is.join(' or ')}.` : '';
+  if (field.control !== 'value') return sentences(field.about, asked);
   const { drawn, scaled, about } = field;
-  const unit = unitOf(field);
-  return `${about} ${unit ? `${unit}; drawn` : 'Drawn'} ${drawnWhen[drawn]}.${scaled && !about.includes('strength') ? ' Strength scales it.' : ''}${asked}`;
+  const when = drawn === 'firing' ? '' : `Drawn per ${drawn}.`;
+  return sentences(about, unitOf(field), when, scaled && !about.includes('strength') ? 'Strength scales it.' : '', asked);
 }

@@ -13,7 +13,7 @@ import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';
 import { poses } from '../take/frame.js';
-import { fieldName, identifier } from './fieldSchema.js';
+import { fieldName, identifier, label, note } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
 import { presetSchema, type Preset } from './preset.js';
 import { listedCollections } from './collections.js';
@@ -21,8 +21,6 @@ import { cellCount, cellLimit, sheetCells } from './sheet.js';
 
 /** Rises when a document of an older format would be misread. */
 export const projectFormat = 1;
-
-const label = /* @__PURE__ */ lazySchema(() => z.string().min(1).max(80).meta({ id: 'label', description: 'What people read.' }));
 
 /** One field of an event's payload. */
 export const payloadFieldSchema = /* @__PURE__ */ lazySchema(() => {
@@ -56,7 +54,7 @@ export const eventSchema = /* @__PURE__ */ lazySchema(() =>
     .strictObject({
       id: identifier(),
       label: label(),
-      note: z.string().max(400).optional().describe('What it is, in a sentence for people.'),
+      note: note().optional(),
       fields: z.array(payloadFieldSchema()).max(32).describe('Its payload.'),
       sample: z
         .record(fieldName(), z.union([z.number(), z.string().max(200), z.boolean()]))

@@ -21,18 +21,37 @@ export function kitJsonSchema(): object {
       if (jsonSchema.maxItems !== undefined && jsonSchema.maxItems === jsonSchema.prefixItems?.length) delete jsonSchema.items;
     },
   }) as { $defs: Record<string, Part> } & Part;
-  const definitions = withEffectsNamed(withShapesNamed($defs));
-  return { ...others, $defs: used(definitions, others) };
+  const schema = { ...others, $defs: used(withEffectsNamed(withShapesNamed($defs)), others) };
+  return withBoundsInPlace(schema);
+}
+
+/** Bounds of a number that are asked for once stand where they are asked for, instead of under a name. */
+function withBoundsInPlace(schema: { readonly $defs: Record<string, Part> } & Part): object {
+  const text = JSON.stringify(schema);
+  const { $defs } = schema;
+  const once = new Set(Object.keys($defs).filter((name) => withBounds.test(name) && text.split(`"${refer(name)}"`).length === 2));
+  const placed = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(placed);
+    if (!isRecord(value)) return value;
+    const name = nameIn(value['$ref']);
+    const part = name !== undefined && once.has(name) ? { ...value, ...$defs[name] } : value;
+    return Object.fromEntries(Object.entries(part).map(([key, inner]) => [key, placed(inner)]));
+  };
+  const named = Object.fromEntries(Object.entries($defs).filter(([name]) => !once.has(name)));
+  return placed({ ...schema, $defs: named }) as object;
 }
 
 const wordsOf = (part: Part): string => String(part['description'] ?? '');
 const refer = (name: string): string => `#/$defs/${name}`;
+const nameIn = (reference: unknown): string | undefined => (typeof reference === 'string' ? reference.slice(refer('').length) : undefined);
+/** Names of a shape with its bounds. */
+const withBounds = /^(value|amount)-(-?[\d.]+?)\.\.(-?[\d.]+)$/;
 
 /** `value-0..1` and its like: one shape for all bounds, of which each is narrowed to its own. */
 function withShapesNamed(definitions: Record<string, Part>): Record<string, Part> {
-  const shapes: Record<string, Part> = {};
+  const shapes: Record<string, Part> = { pair };
   const narrowed = Object.entries(definitions).map(([name, part]): [string, Part] => {
-    const [, shape, minimum, maximum] = /^(value|amount)-(-?[\d.]+?)\.\.(-?[\d.]+)$/.exec(name) ?? [];
+    const [, shape, minimum, maximum] = withBounds.exec(name) ?? [];
     if (shape === undefined) return [name, withoutRepeats(part)];
     const bounds = { minimum: Number(minimum), maximum: Number(maximum) };
     shapes[shape] ??= shapeOf(part);
@@ -53,14 +72,14 @@ function shapeOf(part: Part): Part {
     if (way['type'] !== 'object') return { type: 'number' };
     const properties = Object.entries(propertiesOf(way)).map(([name, schema]) => [
       name,
-      ['range', 'out'].includes(name) ? twoNumbers : schema,
+      ['range', 'out'].includes(name) ? { $ref: refer('pair') } : schema,
     ]);
     return { ...way, properties: Object.fromEntries(properties) as Part };
   });
   return { anyOf: ways, description: wordsOf(part).replace(/^.* to .*?; /, 'Within bounds; ') };
 }
 
-const twoNumbers = { type: 'array', items: { type: 'number' }, minItems: 2, maxItems: 2, description: 'low, high; or from, to.' };
+const pair = { type: 'array', items: { type: 'number' }, minItems: 2, maxItems: 2, description: 'low, high; or from, to.' };
 
 /** What every effect has, and what some kinds share, is said once; a kind is that and what it has of its own. */
 function withEffectsNamed(definitions: Record<string, Part>): Record<string, Part> {
@@ -119,10 +138,9 @@ function used(definitions: Record<string, Part>, root: Part): Record<string, Par
   const walk = (value: unknown): void => {
     if (typeof value !== 'object' || value === null) return;
     for (const [key, inner] of Object.entries(value)) {
-      if (key !== '$ref' || typeof inner !== 'string') walk(inner);
-      else {
-        const name = inner.slice(refer('').length);
-        if (found.has(name)) continue;
+      const name = key === '$ref' ? nameIn(inner) : undefined;
+      if (name === undefined) walk(inner);
+      else if (!found.has(name)) {
         found.add(name);
         walk(definitions[name]);
       }

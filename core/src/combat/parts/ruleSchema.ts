@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { bounded, easeSchema, fieldName, identifier, unitOf } from '../../model/fieldSchema.js';
+import { bounded, easeSchema, fieldName, identifier, sentences, unitOf } from '../../model/fieldSchema.js';
 import { lazySchema } from '../../model/lazySchema.js';
 import { measureKinds } from './measure.js';
 import { parties, ruleLimits, type AmountDocument, type MeasureDocument, type RuleField, type RuleFields } from './ruleFields.js';
@@ -75,10 +75,13 @@ const givenSchema = /* @__PURE__ */ lazySchema(() =>
     .meta({ id: 'given', description: 'Payload values by field: a constant, { field } of the event that is answered, or an amount.' }),
 );
 
+const textsSchema = /* @__PURE__ */ lazySchema(() =>
+  z.array(z.string().min(1).max(ruleLimits.text)).max(ruleLimits.names).meta({ id: 'texts', description: 'Some of what there may be.' }),
+);
+
 /** The schema of one field, with its default. */
 export function ruleFieldSchema(field: RuleField): z.ZodType {
-  const unit = 'unit' in field ? unitOf(field) : '';
-  const schema = bare(field).describe(unit ? `${field.about} ${unit}.` : field.about);
+  const schema = bare(field).describe(sentences(field.about, 'unit' in field ? unitOf(field) : ''));
   if (field.control === 'maybe-number' || (field.control === 'amount' && field.optional)) return schema.optional();
   // A list or a payload that says nothing is left out of documents rather than written empty.
   if (field.control === 'names' || field.control === 'given') return schema.default(field.default as never);
@@ -99,7 +102,7 @@ function bare(field: RuleField): z.ZodType {
     case 'measure':
       return measureSchema();
     case 'names':
-      return z.array(z.string().min(1).max(ruleLimits.text)).max(ruleLimits.names);
+      return textsSchema();
     case 'given':
       return givenSchema();
     case 'name':
