@@ -113,4 +113,17 @@ describe('the schema of kits', () => {
     expect(JSON.stringify(schema.$defs['flash'])).toContain('"required"');
     expect(JSON.stringify(schema).length).toBeLessThan(120_000);
   });
+
+  it('says of numbers their unit once, when they are drawn, and what scales them', () => {
+    const { $defs } = kitJsonSchema() as {
+      $defs: Record<string, { description: string; properties: Record<string, { description: string }> }>;
+    };
+    const endOf = (kind: string, field: string): string => $defs[kind].properties[field].description.replace(/^.*?\. ?/, '');
+    expect($defs['value'].description).toContain('Drawn per firing');
+    expect(endOf('burst-or-stream', 'speed')).toBe('Unit: px/s. Drawn per particle.');
+    expect(endOf('burst-or-stream', 'life')).toBe('Drawn per particle.');
+    expect(endOf('shake', 'duration')).toBe('Drawn per take.');
+    expect(endOf('shake', 'amplitude')).toBe('Unit: px. Strength scales it.');
+    expect(endOf('caption', 'enterTime')).toBe('');
+  });
 });

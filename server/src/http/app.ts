@@ -1,11 +1,11 @@
 import Koa, { type Middleware } from 'koa';
-import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import type { FolderLink } from '../folder/folderLink.js';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { apiRouter } from './apiRouter.js';
 import { guard } from './guard.js';
+import { packing } from './packing.js';
 import { pages } from './pages.js';
 import { HttpProblem, problemDetails } from './problemDetails.js';
 import { security } from './security.js';
@@ -45,7 +45,7 @@ export function createApp({ documents, assets, workers, log, host, link }: AppPa
   app.use(security());
   app.use(problemDetails((error) => log.error(error)));
   app.use(guard(host));
-  app.use(compress({ threshold: 1024 }));
+  app.use(packing());
   app.use(wellFormed);
   app.use(api.routes());
   app.use(api.allowedMethods());

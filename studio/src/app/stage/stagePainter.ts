@@ -26,7 +26,7 @@ import { RingLayer } from './ringLayer';
 import { drawsInSoftware } from './softwareDrawing';
 import type { OnStage } from './stageSetUps';
 import { contactPlace, stageScale, type StageBackground } from './stageView';
-import { TextLayer } from './textLayer';
+import { fontOfTexts, TextLayer, warmTexts } from './textLayer';
 
 /** Pictures that are loaded at once while nobody waits for them. */
 const fewPictures = 4;
@@ -215,6 +215,8 @@ export class StagePainter {
     this.particles = new ParticleLayer(this.cells);
     this.particleSlot.addChild(this.particles.view);
     if (this.last) this.paint(this.last);
+    await fontOfTexts();
+    if (!this.destroyed) warmTexts(this.renderer);
   }
 
   /** `own` is the stage's own, where it has one. */

@@ -1,10 +1,43 @@
-import { Container, Text, TextStyle } from 'pixi.js';
+import { Container, RenderTexture, Text, TextStyle, type WebGLRenderer } from 'pixi.js';
 import type { GlyphFrame, NumberFrame } from '@undatio/core';
 
 /** Drawn once at this height and scaled, so that a growing number is not set anew in every frame. */
 const drawnSize = 64;
 /** Height of the font’s digits and capitals against its size. */
 const capitalHeight = 0.672;
+
+const fontFamily = 'Atkinson Hyperlegible';
+const fontWeight = '700';
+
+/** Resolves when the font is there; without it texts are drawn in another. */
+export async function fontOfTexts(): Promise<void> {
+  await document.fonts.load(`${fontWeight} ${drawnSize}px "${fontFamily}"`).catch(() => undefined);
+}
+
+let warm = false;
+
+/** Draws a digit that nobody sees: what the first text of all needs is then there before a number flies. */
+export function warmTexts(renderer: WebGLRenderer): void {
+  if (warm) return;
+  warm = true;
+  const text = new Text({ text: '0', style: styleOf(0xffffff, 0) });
+  const target = RenderTexture.create({ width: 1, height: 1 });
+  renderer.render({ container: text, target });
+  target.destroy(true);
+  text.destroy();
+}
+
+/** A style for a colour and an outline, both 0xrrggbb. */
+function styleOf(fill: number, outline: number): TextStyle {
+  return new TextStyle({
+    fontFamily: [fontFamily, 'sans-serif'],
+    fontWeight,
+    fontSize: drawnSize,
+    padding: 10,
+    fill,
+    stroke: { color: outline, width: 12, join: 'round' },
+  });
+}
 
 /** Numbers and words in flight, or the letters of captions. Texts are kept and reused from frame to frame. */
 export class TextLayer {
@@ -47,17 +80,7 @@ export class TextLayer {
   private styleOf(fill: number, outline: number): TextStyle {
     const key = `${fill} ${outline}`;
     let style = this.styles.get(key);
-    if (!style) {
-      style = new TextStyle({
-        fontFamily: ['Atkinson Hyperlegible', 'sans-serif'],
-        fontWeight: '700',
-        fontSize: drawnSize,
-        padding: 10,
-        fill,
-        stroke: { color: outline, width: 12, join: 'round' },
-      });
-      this.styles.set(key, style);
-    }
+    if (!style) this.styles.set(key, (style = styleOf(fill, outline)));
     return style;
   }
 }
