@@ -58,21 +58,21 @@ export class App {
     });
   }
 
-  /** What is typed before the palette is there; it takes it over with this. */
-  protected readonly early = (): string => {
+  /** The keys that are pressed before the palette is there; it takes them over with this. */
+  protected readonly early = (): readonly string[] => {
     window.removeEventListener('keydown', this.keepEarly, true);
-    return this.typedEarly;
+    return this.pressedEarly;
   };
-  private typedEarly = '';
+  private pressedEarly: string[] = [];
   private readonly keepEarly = (event: KeyboardEvent): void => {
     event.preventDefault();
     event.stopImmediatePropagation();
-    if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) this.typedEarly += event.key;
+    if (!event.ctrlKey && !event.metaKey) this.pressedEarly.push(event.key);
   };
 
   protected find(): void {
     if (this.finding()) return this.finding.set(false);
-    this.typedEarly = '';
+    this.pressedEarly = [];
     window.addEventListener('keydown', this.keepEarly, true);
     // Should it never come, the keys are given back.
     setTimeout(() => window.removeEventListener('keydown', this.keepEarly, true), 3000);

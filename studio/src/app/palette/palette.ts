@@ -79,8 +79,8 @@ const patience = 60;
   styleUrl: './palette.scss',
 })
 export class Palette {
-  /** Hands over what was typed before it was there. */
-  readonly early = input<() => string>(() => '');
+  /** Hands over the keys that were pressed before it was there. */
+  readonly early = input<() => readonly string[]>(() => []);
   readonly closed = output();
 
   private readonly projects = inject(ProjectService);
@@ -111,33 +111,42 @@ export class Palette {
     const before = document.activeElement;
     afterNextRender(() => {
       this.box().nativeElement.focus();
-      this.type(this.early()());
+      for (const key of this.early()()) {
+        if (key.length === 1) this.type(this.typed() + key);
+        else if (key === 'Backspace') this.type(this.typed().slice(0, -1));
+        else this.keyed[key]?.();
+        // What was pressed after it is left is for nobody.
+        if (this.left) break;
+      }
     });
     this.returnTo = before instanceof HTMLElement ? before : undefined;
   }
   private readonly returnTo: HTMLElement | undefined;
+  private left = false;
 
   protected type(text: string): void {
     this.typed.set(text);
     this.at.set(0);
   }
 
+  /** What keys do besides typing. */
+  private readonly keyed: Readonly<Partial<Record<string, () => void>>> = {
+    ArrowDown: () => this.move(Math.min(this.found().length - 1, this.at() + 1)),
+    ArrowUp: () => this.move(this.at() - 1),
+    Home: () => this.move(0),
+    End: () => this.move(this.found().length - 1),
+    Enter: () => this.choose(this.found().at(this.at())),
+    Escape: () => this.close(),
+    // Nothing else of the page is reached while it is open.
+    Tab: () => undefined,
+  };
+
   protected key(event: KeyboardEvent): void {
-    const last = this.found().length - 1;
-    const moves: Record<string, () => void> = {
-      ArrowDown: () => this.move(Math.min(last, this.at() + 1)),
-      ArrowUp: () => this.move(Math.max(0, this.at() - 1)),
-      Home: () => this.move(0),
-      End: () => this.move(last),
-      Enter: () => this.choose(this.found().at(this.at())),
-      Escape: () => this.close(),
-      // Nothing else of the page is reached while it is open.
-      Tab: () => undefined,
-    };
     event.stopPropagation();
-    if (!(event.key in moves)) return;
+    const act = this.keyed[event.key];
+    if (!act) return;
     event.preventDefault();
-    moves[event.key]();
+    act();
   }
 
   private move(to: number): void {
@@ -148,6 +157,7 @@ export class Palette {
   }
 
   protected close(): void {
+    this.left = true;
     this.closed.emit();
     this.returnTo?.focus();
   }
