@@ -5,7 +5,7 @@ import { expect, test } from './studio.js';
 const openDrill = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}/projects/elytra-league/drills`);
   // The very first page of a run comes slowly.
-  await expect(page.locator('und-drill-charts canvas')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('und-drill-charts canvas')).toBeVisible();
 };
 
 test('a drill is kept; what differs is told in documents, readings and events, adopted, and swapped', async ({ studio, page, server }) => {

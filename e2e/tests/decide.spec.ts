@@ -61,7 +61,6 @@ for (const [how, handOf] of [
   ['keyboard', keyboard],
 ] as const)
   test(`a ladder of parry, too strong and block is built by ${how}, and says why`, async ({ studio: _, page, server }) => {
-    test.setTimeout(120_000);
     await buildGuard(page, server, handOf(page));
   });
 

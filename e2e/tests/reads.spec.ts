@@ -32,7 +32,6 @@ test.describe('what reads', () => {
   });
 
   test('what is counted without drawing is what is on the screen, within 2 % of the view', async ({ studio, page }) => {
-    test.setTimeout(120_000);
     for (const sequence of ['parry', 'shell-crack', 'lance-strong']) {
       await studio.open(sequence);
       await page.getByRole('button', { name: 'Reads', exact: true }).click();
@@ -51,12 +50,12 @@ test.describe('what reads', () => {
     await studio.open('lance-heavy');
     await page.keyboard.press('r');
     const covered = page.getByRole('button', { name: /^health is covered by “number”/ });
-    await expect(covered).toBeVisible({ timeout: 30_000 });
+    await expect(covered).toBeVisible();
     await covered.click();
     await expect(studio.lane('health').locator('und-effect-inspector')).toBeVisible();
     await studio.reveal('number');
     await studio.lane('number').getByRole('button', { name: 'Mute number' }).click();
-    await expect(page.locator('und-reading-panel').getByText('Looking…')).toHaveCount(0, { timeout: 30_000 });
+    await expect(page.locator('und-reading-panel').getByText('Looking…')).toHaveCount(0);
     await expect(covered).toHaveCount(0);
     await page.getByRole('button', { name: 'Close' }).first().click();
     await expect(page.locator('und-strike-pad')).toBeVisible();
@@ -65,7 +64,7 @@ test.describe('what reads', () => {
   test('a drill is counted too', async ({ page, server }) => {
     await page.goto(`${server.address}/projects/elytra-league/drills`);
     await page.getByRole('radio', { name: 'reads', exact: true }).click();
-    await expect(page.locator('und-reading-panel tbody tr')).toHaveCount(2, { timeout: 30_000 });
+    await expect(page.locator('und-reading-panel tbody tr')).toHaveCount(2);
     await expect(page.locator('und-reading-panel')).not.toContainText('Seen and heard');
   });
 });

@@ -164,7 +164,7 @@ test.describe('striking', () => {
     await page.waitForLoadState('networkidle');
     await page.locator('body').press('l');
     await page.locator('body').press('Space');
-    await expect(page.locator('[data-played="3"]')).toBeVisible({ timeout: 20_000 });
+    await expect(page.locator('[data-played="3"]')).toBeVisible();
     await page.locator('body').press(']');
     await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   });
