@@ -25,6 +25,10 @@ describe('kit.schema.json', () => {
     expect(kitSchema().safeParse(kit).success).withContext(`as it is read: ${about}`).toBe(fits);
   }
 
+  it('ships in less than 120 kB', () => {
+    expect(Buffer.byteLength(`${JSON.stringify(kitJsonSchema())}\n`)).toBeLessThan(120_000);
+  });
+
   for (const kind of kinds) {
     it(`takes and refuses of ${kind} what is taken and refused when it is read`, () => {
       const { effect, kitWith } = kitOf(kind);

@@ -32,7 +32,7 @@ const fields = {
   }),
   leftward: choiceField(
     'Going left',
-    'turned: it goes the same way round wherever it points; mirrored: where it points to the left it is as in a mirror, as a body that faces left.',
+    'turned: the same way round wherever it points; mirrored: where it points to the left, as in a mirror, as a body that faces left.',
     ways,
     'turned',
     { group: 'amount', absent: 'turned' },

@@ -127,8 +127,7 @@ export const seeker = defineKind({
   family: 'space',
   lengthField: 'duration',
   channel: { label: 'pulses', unit: '', signed: false, full: 6 },
-  about:
-    'Pulses that fly to a target and meet it, however it moves: to one at rest by the way of least acceleration. Sway goes across the straight line, fading at both ends.',
+  about: 'Pulses that fly to a target and meet it, however it moves; to one at rest by the way of least acceleration.',
   common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' },
   fields,
   leads: ['count', 'duration', 'every', 'from', 'direction', 'speed', 'size', 'sway'],

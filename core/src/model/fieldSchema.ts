@@ -74,7 +74,7 @@ const driveInput = /* @__PURE__ */ lazySchema(() =>
     .refine(([a, b]) => a !== b, 'expected two different numbers')
     .meta({
       id: 'driveInput',
-      description: 'The field’s values that give the first and the last of out: clamped to them, eased, onto out, kept within the bounds.',
+      description: 'The field’s values for the first and the last of out; clamped to them, then eased.',
     }),
 );
 
@@ -175,7 +175,7 @@ const directionSchema = /* @__PURE__ */ lazySchema((): z.ZodType<DirectionDocume
     })
     .meta({
       id: 'direction',
-      description: 'A direction: what it counts from, an angle added in degrees, and the whole opening angle drawn from.',
+      description: 'A direction, with the opening that it is drawn from.',
     }),
 );
 

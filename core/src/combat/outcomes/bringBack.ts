@@ -5,7 +5,7 @@ import { defineOutcome } from './outcome.js';
 
 export const bringBack = defineOutcome({
   outcome: 'bring-back',
-  about: 'Brings back somebody who is down or gone, as they were at first, with everything forgotten; nothing to one who is up.',
+  about: 'Brings back somebody who is down or gone, as they were at first; nothing to one who is up.',
   fields: { of: partyRule('Who is brought back.'), ...returnRules },
   compile(reader) {
     const of = reader.choice('of');
