@@ -120,6 +120,7 @@ export {
   type NumberValue,
 } from './model/fields.js';
 export { assembleProject, collections, inOrder, listedCollections, type Collection, type ListedCollection } from './model/entities.js';
+export { collectionLimits } from './model/collections.js';
 export { combatPlanOf } from './checks/checkRules.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';

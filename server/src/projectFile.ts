@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-import { bytesAt, digestOf } from './files.js';
-import type { ArchivedHistory } from './store/historyFormat.js';
+import { dirname } from 'node:path';
+import { activePart } from './activePicture.js';
+import { bytesBelow, digestOf } from './files.js';
+import type { ReadHistory } from './store/historyFormat.js';
 import { readProjectText, type Problem, type Project } from '@undatio/core';
 
 /** A project with a way to its assets' bytes. */
@@ -14,12 +15,12 @@ export interface ProjectSource {
 export interface ProjectFileResult {
   readonly source?: ProjectSource;
   /** What its documents were before, where it comes with that. */
-  readonly history?: ArchivedHistory;
+  readonly history?: ReadHistory;
   readonly problems: readonly Problem[];
 }
 
 /**
- * Reads a project file and looks for its assets beside it. Throws the file system's error when the file itself
+ * Reads a project file and looks for its assets beside it, through no link. Throws the file system's error when the file itself
  * cannot be read; everything else is told as problems.
  */
 export async function readProjectFile(file: string): Promise<ProjectFileResult> {
@@ -27,13 +28,13 @@ export async function readProjectFile(file: string): Promise<ProjectFileResult> 
   if (!project) return { problems };
   const assetBytes = async (id: string): Promise<Uint8Array | undefined> => {
     const asset = project.assets.find((candidate) => candidate.id === id);
-    return asset && bytesAt(join(dirname(file), asset.file));
+    return asset && bytesBelow(dirname(file), asset.file);
   };
   const missing = await assetProblems(project, assetBytes);
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
 }
 
-/** Assets whose bytes are missing (an error) or other than the project says (a warning). */
+/** Assets whose bytes are missing or could run (errors), or are other than the project says (a warning). */
 export async function assetProblems(project: Project, assetBytes: (id: string) => Promise<Uint8Array | undefined>): Promise<Problem[]> {
   const problems: Problem[] = [];
   for (const [i, asset] of project.assets.entries()) {
@@ -44,7 +45,16 @@ export async function assetProblems(project: Project, assetBytes: (id: string) =
         .map(({ id }) => id);
       const used = users.length ? `; used by ${users.join(', ')}` : '';
       problems.push({ severity: 'error', path: `assets[${i}].file`, message: `expected the file "${asset.file}", it is missing${used}` });
-    } else if (digestOf(bytes) !== asset.sha256) {
+      continue;
+    }
+    const active = asset.type === 'picture' ? activePart(bytes) : undefined;
+    if (active !== undefined)
+      problems.push({
+        severity: 'error',
+        path: `assets[${i}].file`,
+        message: `expected a picture that only draws, "${asset.file}" holds ${active}`,
+      });
+    if (digestOf(bytes) !== asset.sha256) {
       problems.push({
         severity: 'warning',
         path: `assets[${i}].sha256`,

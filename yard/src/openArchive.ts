@@ -29,6 +29,9 @@ export interface OpenedKit {
 /** A fault in an archive, told to a person. */
 export class ArchiveError extends Error {}
 
+/** More than this is in no kit: a page that unpacked it would stand still or end. */
+const limits = { files: 5000, bytes: 500_000_000 };
+
 /** How the yard measures. */
 const own = { axis: 'down', angles: 'degrees', unitsPerPixel: 1 } as const;
 
@@ -36,8 +39,21 @@ const own = { axis: 'down', angles: 'degrees', unitsPerPixel: 1 } as const;
 export function openArchive(bytes: Uint8Array): OpenedKit {
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(bytes);
-  } catch {
+    let [sum, packed, count] = [0, 0, 0];
+    files = unzipSync(bytes, {
+      filter({ name, size, originalSize, compression }) {
+        // What is stored as it is has the size that it takes, whatever it says of itself.
+        sum += compression === 0 ? Math.max(size, originalSize) : originalSize;
+        packed += size;
+        if (++count > limits.files || sum > limits.bytes || packed > bytes.length)
+          throw new ArchiveError(
+            `This archive is too large: at most ${limits.files} files and ${limits.bytes / 1e6} MB, passed at ${name}.`,
+          );
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof ArchiveError) throw error;
     throw new ArchiveError('This is not a whole zip archive.');
   }
   const document = files['kit.json'];

@@ -16,7 +16,7 @@ import { poses } from '../take/frame.js';
 import { fieldName, identifier, label, note } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
 import { presetSchema, type Preset } from './preset.js';
-import { listedCollections } from './collections.js';
+import { collectionLimits, listedCollections } from './collections.js';
 import { cellCount, cellLimit, sheetCells } from './sheet.js';
 
 /** Rises when a document of an older format would be misread. */
@@ -176,7 +176,9 @@ const assetFile = /* @__PURE__ */ lazySchema(() =>
     .regex(
       /^(?:[A-Za-z0-9_-][A-Za-z0-9._-]*\/)*[A-Za-z0-9_-][A-Za-z0-9._-]*$/,
       'expected a relative path of plain names, such as "sounds/crack.wav"',
-    ),
+    )
+    // In a folder and in an archive, these are the documents of assets.
+    .refine((file) => !/\.json$/i.test(file), 'expected the file of a sound or a picture, found a name that ends in .json'),
 );
 
 const cellPlaceSchema = /* @__PURE__ */ lazySchema(() => {
@@ -369,14 +371,14 @@ export const projectSchema = /* @__PURE__ */ lazySchema(() =>
   z.strictObject({
     format: z.literal(projectFormat),
     ...settingsSchema().shape,
-    events: z.array(eventSchema()).max(200),
-    actors: z.array(actorSchema()).max(100),
-    assets: z.array(assetSchema()).max(2000),
-    sequences: z.array(sequenceSchema()).max(1000),
-    statuses: z.array(statusSchema()).max(200).default([]),
-    responses: z.array(responseSchema()).max(200).default([]),
-    drills: z.array(drillSchema()).max(200).default([]),
-    presets: z.array(presetSchema()).max(200).default([]),
+    events: z.array(eventSchema()).max(collectionLimits.events),
+    actors: z.array(actorSchema()).max(collectionLimits.actors),
+    assets: z.array(assetSchema()).max(collectionLimits.assets),
+    sequences: z.array(sequenceSchema()).max(collectionLimits.sequences),
+    statuses: z.array(statusSchema()).max(collectionLimits.statuses).default([]),
+    responses: z.array(responseSchema()).max(collectionLimits.responses).default([]),
+    drills: z.array(drillSchema()).max(collectionLimits.drills).default([]),
+    presets: z.array(presetSchema()).max(collectionLimits.presets).default([]),
   }),
 );
 export type Project = Omit<z.infer<ReturnType<typeof projectSchema>>, 'sequences' | 'responses' | 'drills' | 'presets'> & {

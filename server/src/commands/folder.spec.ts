@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdir, readdir, readFile, rename, rm, symlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
@@ -144,7 +145,7 @@ describe('a project kept as a folder', () => {
     });
   }, 60_000);
 
-  it('reads nothing by a link that leads out of it, of documents or of assets, and follows those within', async () => {
+  it('reads, writes and removes nothing by a link, of documents or of assets, wherever it leads', async () => {
     await withFolder(async (folder) => {
       const out = join(folder, 'league');
       await undatio(['save', 'demo', '--out', out]);
@@ -155,9 +156,27 @@ describe('a project kept as a folder', () => {
       const told = await undatio(['check', out]);
       expect([told.code, told.err]).toEqual([
         2,
-        jasmine.stringContaining('events/secret.json: expected a file of this folder, found a link that leads out of it'),
+        jasmine.stringContaining('events/secret.json: expected a file, found the link "events/secret.json"; links are not followed'),
       ]);
       await rm(linked);
+      // What would wait for ever for a writer, and what is no file.
+      execFileSync('mkfifo', [linked]);
+      expect((await undatio(['check', out])).err).toContain('events/secret.json: expected a file, found the special file');
+      await rm(linked);
+      await mkdir(linked);
+      expect((await undatio(['check', out])).err).toContain('events/secret.json: expected a file, found the folder');
+      await rm(linked, { recursive: true });
+      const elsewhere = join(folder, 'elsewhere');
+      await rename(join(out, 'events'), elsewhere);
+      await symlink(elsewhere, join(out, 'events'));
+      const before = await readdir(elsewhere);
+      expect((await undatio(['check', out])).err).toContain('events: expected a folder, found the link "events"');
+      await rm(join(elsewhere, before[0]));
+      const saved = await undatio(['save', 'demo', '--out', out]);
+      expect([saved.code, saved.err]).toEqual([2, jasmine.stringMatching(/events.*found the link "events".*nothing was written/)]);
+      expect(await readdir(elsewhere)).toEqual(before.slice(1));
+      await rm(join(out, 'events'));
+      await undatio(['save', 'demo', '--out', out]);
       const sound = join(out, 'assets/sounds/lance-crack-a.wav');
       await rename(sound, join(folder, 'elsewhere.wav'));
       await symlink(join(folder, 'elsewhere.wav'), sound);
@@ -167,7 +186,7 @@ describe('a project kept as a folder', () => {
       await rm(sound);
       await rename(join(folder, 'elsewhere.wav'), join(out, 'kept.wav'));
       await symlink('../../kept.wav', sound);
-      expect((await undatio(['check', out])).code).toBe(0);
+      expect((await undatio(['check', out])).code).toBe(1);
     });
   }, 60_000);
 
@@ -190,9 +209,37 @@ describe('a project kept as a folder', () => {
       );
       const { out } = await undatio(['check', file]);
       expect(out).toBe('');
+      // Three thousand entries that all name the same stored bytes, and say that they hold none.
+      await writeFile(file, overlapping(3000, 1_000_000));
+      expect((await undatio(['check', file])).err).toContain('expected files beside one another in the archive');
       // Names that lead outside are names like any other: they are asked for by nobody.
       await writeFile(file, zipSync({ '../../settings.json': settings, 'events/../../x.json': settings }));
       expect((await undatio(['check', file])).out).toMatch(/settings\.json: id: expected/);
     });
   }, 60_000);
 });
+
+/** A zip whose `count` entries are one and the same piece of `size` stored bytes, each said to hold none (APPNOTE 4.3, 4.4). */
+function overlapping(count: number, size: number): Uint8Array {
+  const local = Buffer.alloc(30 + 1);
+  local.writeUInt32LE(0x04034b50, 0);
+  local.writeUInt32LE(size, 18);
+  local.writeUInt16LE(1, 26);
+  local.write('x', 30);
+  const entries = Array.from({ length: count }, (_, i) => {
+    const name = Buffer.from(`assets/${i}.wav`);
+    const entry = Buffer.alloc(46);
+    entry.writeUInt32LE(0x02014b50, 0);
+    entry.writeUInt32LE(size, 20);
+    entry.writeUInt16LE(name.length, 28);
+    return Buffer.concat([entry, name]);
+  });
+  const directory = Buffer.concat(entries);
+  const end = Buffer.alloc(22);
+  end.writeUInt32LE(0x06054b50, 0);
+  end.writeUInt16LE(count, 8);
+  end.writeUInt16LE(count, 10);
+  end.writeUInt32LE(directory.length, 12);
+  end.writeUInt32LE(local.length + size, 16);
+  return Buffer.concat([local, Buffer.alloc(size), directory, end]);
+}

@@ -4,7 +4,7 @@ import type { MixOptions } from './mix.js';
 import type { RunOptions } from './run.js';
 import type { ShowOptions } from './show.js';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
-import { FolderError } from '../folder/projectFolder.js';
+import { FolderError } from '../folder/folderError.js';
 import { ProblemsFound, UsageError } from './projectArgument.js';
 import { sink } from './sink.js';
 

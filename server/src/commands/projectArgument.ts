@@ -32,14 +32,25 @@ async function readSaved(id: string): Promise<ProjectFileResult> {
     import('../store/assetStore.js'),
     import('../store/documentStore.js'),
   ]);
-  const documents = await DocumentStore.openForReading(dataFolder());
+  let documents: Awaited<ReturnType<typeof DocumentStore.openForReading>>;
+  try {
+    documents = await DocumentStore.openForReading(dataFolder());
+  } catch (error) {
+    throw new UsageError(`cannot read saved:${id}: ${(error as Error).message} ${whichData()}`);
+  }
   try {
     const result = await readSavedProject(documents, await AssetStore.open(dataFolder()), id);
-    if (!result) throw new UsageError(`there is no saved project "${id}" in ${dataFolder()}`);
-    return result;
+    if (result) return result;
+    const ids = (await documents.projects()).map((project) => project.id).join(', ');
+    throw new UsageError(`there is no saved project "${id}" in ${dataFolder()} (it holds ${ids || 'none'}). ${whichData()}`);
   } finally {
     await documents.close();
   }
+}
+
+/** What a person does who runs the server on other data than this command. */
+function whichData(): string {
+  return 'Set UNDATIO_DATA to the data folder of the server that saved it.';
 }
 
 /** The project, or every error on standard error and ProblemsFound. */

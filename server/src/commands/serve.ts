@@ -5,6 +5,7 @@ import { createApp } from '../http/app.js';
 import { dataFolder } from '../paths.js';
 import { AssetStore } from '../store/assetStore.js';
 import { FolderLink } from '../folder/folderLink.js';
+import { forgottenBefore } from '../store/bin.js';
 import { lockData } from '../store/dataLock.js';
 import { DocumentStore } from '../store/documentStore.js';
 import { seedDemo } from '../store/seed.js';
@@ -43,7 +44,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     const documents = await DocumentStore.open(data);
     parts.push(documents);
     const assets = await AssetStore.open(data);
+    await assets.removeLeftovers();
     await seedDemo(documents, assets);
+    const emptying = await emptyBinDaily(documents);
+    parts.push({ close: () => Promise.resolve(clearInterval(emptying)) });
     const link = folder === undefined ? undefined : await FolderLink.open({ folder, project, documents, assets, data });
     if (link) parts.push(link);
     const workers = new Workers(data);
@@ -64,6 +68,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await close();
     throw error;
   }
+}
+
+/** Forgets what has lain in the bin for long enough, now and each day: by the clock, never because somebody looks. */
+async function emptyBinDaily(documents: DocumentStore): Promise<NodeJS.Timeout> {
+  const empty = (): Promise<void> => documents.bin.empty(forgottenBefore(new Date()));
+  await empty();
+  const day = 24 * 3600 * 1000;
+  return setInterval(() => void empty().catch(() => undefined), day).unref();
 }
 
 /** How long a stop waits for answers that are under way. */

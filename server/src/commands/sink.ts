@@ -6,6 +6,11 @@ export interface Sink {
   tell(message: string): void;
 }
 
+// A reader that ends early also ends what is written without anybody waiting for it; without a listener that is a crash.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error;
+});
+
 const standard: Sink = {
   out: (text) =>
     new Promise((done, fail) => {

@@ -13,7 +13,7 @@ const quiet = 150;
 
 interface Watching {
   readonly ready: Promise<unknown>;
-  close(): Promise<void>;
+  close(): void | Promise<void>;
 }
 
 /**

@@ -1,35 +1,48 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { writeWhole } from './projectFolder.js';
+import { writeWhole } from './writeWhole.js';
+
+/** Where a state is brought to. */
+export type Receiver = 'folder' | 'studio';
+
+/** States that are on their way, by key. */
+type Intended = Map<string, { readonly to: Receiver; readonly state: string }>;
+
+interface Kept {
+  readonly folder: string;
+  readonly states: Record<string, string>;
+  readonly underWay?: Record<string, { readonly to: Receiver; readonly state: string }>;
+}
 
 /**
  * The last state of each document that a folder and the studio both had, kept in the data folder, so that what was changed on
  * either side while nobody watched is known for what it is. Of most documents a digest is kept; of settings their text.
  *
- * What is about to be brought over is written down before: killed in the middle, one side has it already and the other not, and
- * whichever has it has nothing of its own.
+ * What is about to be brought over is written down before, with the side that is to receive it. Killed in the middle, the
+ * receiving side tells whether it got that far: only where it has the state that it was to receive do both have that state. The
+ * other side has it in any case, and that says nothing.
  */
 export class Agreed {
   private constructor(
     private readonly file: string,
     private readonly folder: string,
     private readonly states: Map<string, string>,
-    private intended: Map<string, string>,
+    private intended: Intended,
   ) {}
 
   /** What is known of this folder; nothing when another was linked before. */
   static async open(data: string, project: string, folder: string): Promise<Agreed> {
     const file = join(data, 'folders', `${project}.json`);
-    let states: Record<string, string> = {};
-    let intended: Record<string, string> = {};
+    let states: Kept['states'] = {};
+    let underWay: Kept['underWay'] = {};
     try {
-      const kept = JSON.parse(await readFile(file, 'utf8')) as { folder: string; states: typeof states; intended: typeof states };
-      if (kept.folder === folder) ({ states, intended } = kept);
+      const kept = JSON.parse(await readFile(file, 'utf8')) as Kept;
+      if (kept.folder === folder) ({ states, underWay = {} } = kept);
     } catch (error) {
       // Cut short or never written: then nothing is known, and what differs is shown to the person.
       if ((error as NodeJS.ErrnoException).code !== 'ENOENT' && !(error instanceof SyntaxError)) throw error;
     }
-    return new Agreed(file, folder, new Map(Object.entries(states)), new Map(Object.entries(intended)));
+    return new Agreed(file, folder, new Map(Object.entries(states)), new Map(Object.entries(underWay)));
   }
 
   get(key: string): string | undefined {
@@ -39,13 +52,14 @@ export class Agreed {
   /** The last state that both had, where one of the two may have got further before the other was told. */
   before(key: string, folder: string | undefined, studio: string | undefined): string | undefined {
     const intended = this.intended.get(key);
-    return intended !== undefined && (intended === folder || intended === studio) ? intended : this.states.get(key);
+    const received = intended?.to === 'folder' ? folder : studio;
+    return intended !== undefined && intended.state === received ? intended.state : this.states.get(key);
   }
 
   /** Writes down what is about to be brought over, by key. */
-  async intend(states: ReadonlyMap<string, string>): Promise<void> {
+  async intend(states: Intended): Promise<void> {
     if (states.size === 0) return;
-    this.intended = new Map(states);
+    this.intended = states;
     await this.write();
   }
 
@@ -71,7 +85,7 @@ export class Agreed {
 
   private write(): Promise<void> {
     const { folder, states, intended } = this;
-    const kept = { folder, states: Object.fromEntries(states), intended: Object.fromEntries(intended) };
+    const kept: Kept = { folder, states: Object.fromEntries(states), underWay: Object.fromEntries(intended) };
     return writeWhole(this.file, Buffer.from(JSON.stringify(kept)));
   }
 }

@@ -1,7 +1,15 @@
 import * as z from 'zod';
-import { problemsOf, type Problem } from '@undatio/core';
-import { patched, type Collection, type StatePatch } from '@undatio/core/internal';
-import { historyFormat, keepsHistory, type ArchivedHistory } from '../store/historyFormat.js';
+import { documentSchemas, parseJson, problemsOf, type Problem } from '@undatio/core';
+import { patched, type StatePatch } from '@undatio/core/internal';
+import {
+  digestOfState,
+  historyFormat,
+  keepsHistory,
+  type ArchivedHistory,
+  type ReadHistory,
+  type ReadState,
+} from '../store/historyFormat.js';
+import { placeOf } from './folderFiles.js';
 
 /** Where an archive holds what documents were before. */
 export const historyFile = 'history.json';
@@ -33,37 +41,57 @@ const schema = z.strictObject({
   ),
 });
 
-/** The history in an archive: as it is to be stored, or one problem that says why it is left out. A project comes without it as well. */
-export function readArchivedHistory(text: string): { readonly history: ArchivedHistory } | { readonly problem: Problem } {
+/**
+ * The history in an archive: as it is to be stored, or one problem that says why it is left out. A project comes without it as
+ * well. Every state is a document of its kind, so that it can be gone back to.
+ */
+export function readArchivedHistory(text: string): { readonly history: ReadHistory } | { readonly problem: Problem } {
   const leftOut = (place: string, message: string): { problem: Problem } => ({
     problem: { severity: 'warning', path: `${historyFile}${place && `: ${place}`}`, message: `${message}; the history is left out` },
   });
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    return leftOut('', 'expected JSON');
-  }
-  const format = (json as { format?: unknown } | null)?.format;
+  const parsed = parseJson(text);
+  if ('problem' in parsed) return leftOut('', parsed.problem.message);
+  const format = (parsed.value as { format?: unknown } | null)?.format;
   if (format !== historyFormat) return leftOut('format', `expected ${historyFormat}, found ${JSON.stringify(format) ?? 'nothing'}`);
-  const read = schema.safeParse(json);
+  const read = schema.safeParse(parsed.value);
   if (!read.success) {
     const [{ path, message }] = problemsOf(read.error);
     return leftOut(path, message);
   }
-  const history = read.data as ArchivedHistory;
-  for (const [key, states] of Object.entries(history.documents)) {
-    if (!keepsHistory(key.slice(0, key.indexOf('/')) as Collection)) return leftOut(key, 'expected a kind of document that is tuned');
-    let state: unknown;
-    for (const [i, { whole, patch }] of states.entries()) {
-      if ((whole === undefined) === (patch === undefined))
-        return leftOut(`${key}[${i}]`, 'expected either the whole state or what changed');
+  const documents: Record<string, ReadState[]> = {};
+  for (const [key, states] of Object.entries((read.data as ArchivedHistory).documents)) {
+    const { collection, id } = placeOf(key);
+    if (!keepsHistory(collection)) return leftOut(key, 'expected a kind of document that is tuned');
+    const schemaOfKind = documentSchemas[collection]();
+    let [state, since]: [unknown, number] = [undefined, 0];
+    const kept: ReadState[] = [];
+    for (const [i, { at, words, mark, whole, patch }] of states.entries()) {
+      const place = `${key}[${i}]`;
+      if ((whole === undefined) === (patch === undefined)) return leftOut(place, 'expected either the whole state or what changed');
+      if (i === 0 && whole === undefined) return leftOut(place, 'expected the first state whole, found what changed since another one');
       try {
         state = whole ?? patched(state, patch as StatePatch);
       } catch {
-        return leftOut(`${key}[${i}]`, 'expected a change that fits the state before it');
+        return leftOut(place, 'expected a change that fits the state before it');
       }
+      const fits = schemaOfKind.safeParse(state);
+      if (!fits.success) {
+        const [first] = problemsOf(fits.error);
+        return leftOut(`${place}: ${first.path}`, first.message);
+      }
+      if ((fits.data as { id: string }).id !== id) return leftOut(`${place}: id`, `expected "${id}"`);
+      since = whole ? 0 : since + 1;
+      kept.push({
+        at,
+        words: words.join('\n'),
+        whole: whole !== undefined,
+        since,
+        digest: digestOfState(state),
+        body: JSON.stringify(whole ?? patch),
+        ...(mark !== undefined && { mark }),
+      });
     }
+    documents[key] = kept;
   }
-  return { history };
+  return { history: { documents } };
 }

@@ -1,7 +1,7 @@
-import { join } from 'node:path';
 import { documentSchemas, kitPath, parseJson, problemsOf, type Asset } from '@undatio/core';
 import { collections, formatJson, settingsFile, type Collection } from '@undatio/core/internal';
-import { bytesAt, bytesBelow, digestOf, leadingOut, leadsOut } from '../files.js';
+import { activePart } from '../activePicture.js';
+import { bytesBelow, contentBelow, digestOf } from '../files.js';
 import { halfMerged, lineOf } from './textPlace.js';
 
 /** A document by its collection and id, as in the API's addresses: `sequences/lance-light`. */
@@ -33,10 +33,12 @@ export interface FileProblem {
 /** How a document stands in the folder. */
 export type FolderSide =
   | { readonly type: 'absent' }
-  | { readonly type: 'unusable'; readonly problem: FileProblem; readonly digest: string }
+  | { readonly type: 'unusable'; readonly problem: FileProblem; readonly digest: string; readonly bytes?: Buffer }
   | {
       readonly type: 'document';
       readonly document: unknown;
+      /** Its file's bytes. */
+      readonly bytes: Buffer;
       /** The file's own text says something else than the document: the bytes beside it are others. */
       readonly outdated: boolean;
       readonly problem?: FileProblem;
@@ -54,14 +56,16 @@ export async function readFolderSide(
   key: Key,
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
-  if (await leadsOut(folder, file)) return { type: 'unusable', problem: { key, file, message: leadingOut }, digest: '' };
-  const bytes = await bytesAt(join(folder, file));
-  if (!bytes) return { type: 'absent' };
+  const content = await contentBelow(folder, file);
+  if (!content) return { type: 'absent' };
+  if ('refused' in content) return { type: 'unusable', problem: { key, file, message: content.refused }, digest: '' };
+  const { bytes } = content;
   const text = bytes.toString('utf8');
   const unusable = (message: string, line?: number): FolderSide => ({
     type: 'unusable',
     problem: { key, file, ...(line !== undefined && { line }), message },
     digest: digestOf(bytes),
+    bytes,
   });
   const merge = halfMerged(text);
   if (merge !== undefined) return unusable('a merge was left half done here; choose between its sides', merge);
@@ -80,29 +84,35 @@ export async function readFolderSide(
   }
   const document = result.data as { id: string };
   if (document.id !== id) return unusable(`id: expected "${id}", found "${document.id}"`, lineOf(text, 'id'));
-  if (collection !== 'assets') return { type: 'document', document, outdated: false };
-  return withBytes(folder, document as Asset, { key, file, line: lineOf(text, 'file') }, hasBytes);
+  if (collection !== 'assets') return { type: 'document', document, bytes, outdated: false };
+  return withBytes(folder, document as Asset, bytes, { key, file, line: lineOf(text, 'file') }, hasBytes);
 }
 
 /** An asset is as its bytes are, whatever digest its document names. */
 async function withBytes(
   folder: string,
   asset: Asset,
+  text: Buffer,
   place: Omit<FileProblem, 'message'>,
   hasBytes: (sha256: string) => Promise<boolean>,
 ): Promise<FolderSide> {
   const path = kitPath(asset.file);
   const bytes = await bytesBelow(folder, path);
+  const active = bytes && asset.type === 'picture' ? activePart(bytes) : undefined;
+  if (active !== undefined) {
+    const problem = { ...place, message: `expected a picture that only draws, ${path} holds ${active}` };
+    return { type: 'unusable', problem, digest: asset.sha256, bytes: text };
+  }
   if (bytes) {
     const sha256 = digestOf(bytes);
-    return { type: 'document', document: { ...asset, sha256 }, outdated: sha256 !== asset.sha256 };
+    return { type: 'document', document: { ...asset, sha256 }, bytes: text, outdated: sha256 !== asset.sha256 };
   }
   if (!(await hasBytes(asset.sha256))) {
     const problem = { ...place, message: `expected the file ${path}, it is missing` };
-    return { type: 'unusable', problem, digest: asset.sha256 };
+    return { type: 'unusable', problem, digest: asset.sha256, bytes: text };
   }
   const problem = { ...place, message: `the file ${path} is missing; the studio still has it` };
-  return { type: 'document', document: asset, outdated: false, problem };
+  return { type: 'document', document: asset, bytes: text, outdated: false, problem };
 }
 
 /** The files that hold documents, of all collections but the settings. */

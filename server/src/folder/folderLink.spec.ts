@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, symlink, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import fc from 'fast-check';
 import { kitPath, type Asset, type Sequence } from '@undatio/core';
@@ -247,6 +247,76 @@ describe('a linked folder', () => {
     });
   });
 
+  it('takes nothing for removed where something else than a file stands in its place, and follows no link', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      const outside = `${folder}-outside`;
+      await mkdir(outside);
+      const good = await readFile(join(folder, first), 'utf8');
+      const other = good.replace('"note": ""', '"note": "from outside"');
+      expect(other).not.toBe(good);
+      const standing = async (): Promise<string> => {
+        await link.everything();
+        expect(await noteIn(documents)).toBe('');
+        return link.state.problems.find(({ file }) => file === first)?.message ?? 'nothing wrong';
+      };
+      await rm(join(folder, first));
+      await mkdir(join(folder, first));
+      expect(await standing()).toBe(`expected a file, found the folder "${first}"`);
+      await rm(join(folder, first), { recursive: true });
+      await symlink(join(folder, 'nowhere'), join(folder, first));
+      expect(await standing()).toBe(`expected a file, found the link "${first}"; links are not followed`);
+      await rm(join(folder, first));
+      // Within the folder, too: what lies there has a name of its own.
+      await writeFile(join(folder, 'sequences/other.txt'), other);
+      await symlink('other.txt', join(folder, first));
+      expect(await standing()).toBe(`expected a file, found the link "${first}"; links are not followed`);
+      await rm(join(folder, first));
+      execFileSync('mkfifo', [join(folder, first)]);
+      expect(await standing()).toBe(`expected a file, found the special file "${first}"`);
+      await rm(join(folder, first));
+      // A checkout in which a whole collection is a link: nothing behind it is read, written or removed.
+      await rename(join(folder, 'sequences'), `${folder}-sequences`);
+      await symlink(outside, join(folder, 'sequences'));
+      await writeFile(join(outside, 'first-blow.json'), other);
+      await writeFile(join(outside, 'planted.json'), other.replace('"id": "first-blow"', '"id": "planted"'));
+      expect(await standing()).toBe('expected a folder, found the link "sequences"; links are not followed');
+      expect(await documents.get('kestrel', 'sequences', 'planted')).toBeUndefined();
+      await inStudio(documents, (sequence) => ({ ...sequence, label: 'Stored' }));
+      await standing();
+      expect(await link.keepStudios('sequences/first-blow')).toBeTrue();
+      expect(link.state.problems.map(({ message }) => message)).toEqual([
+        'cannot be written: expected a folder, found the link "sequences"; links are not followed; it is stored here, and tried again',
+      ]);
+      expect((await readdir(outside)).sort()).toEqual(['first-blow.json', 'planted.json']);
+      expect(await readFile(join(outside, 'first-blow.json'), 'utf8')).toBe(other);
+      await rm(join(folder, 'sequences'));
+      await rename(`${folder}-sequences`, join(folder, 'sequences'));
+      await writeFile(join(folder, first), good);
+    });
+  });
+
+  it('is watched again when the folder comes back, also as another one, and says so', async () => {
+    await withLinked(async ({ folder, documents, link }) => {
+      for (const [round, back] of [
+        () => rename(`${folder}-away`, folder),
+        () => Promise.resolve(void execFileSync('cp', ['-r', `${folder}-away`, folder])),
+      ].entries()) {
+        const halted = stateWith(link, (state) => state.halted !== undefined);
+        await rm(`${folder}-away`, { recursive: true, force: true });
+        await rename(folder, `${folder}-away`);
+        await halted;
+        const since = link.state.watchedAgain;
+        const again = stateWith(link, (state) => state.halted === undefined && state.watchedAgain !== since);
+        await back();
+        await again;
+        const changes = changesOf(link);
+        await inFolder(join(folder, first), (sequence) => ({ ...sequence, note: `back ${round}` }));
+        expect((await changes).map(({ key }) => key)).toEqual(['sequences/first-blow']);
+        expect(await noteIn(documents)).toBe(`back ${round}`);
+      }
+    });
+  });
+
   it('tells a file that cannot be written, keeps what is stored, and writes it as soon as it can', async () => {
     await withLinked(async ({ folder, documents, link }) => {
       const stored = await documents.get('kestrel', 'sequences', 'first-blow');
@@ -258,7 +328,7 @@ describe('a linked folder', () => {
         {
           key: 'sequences/second',
           file: 'sequences/second.json',
-          message: jasmine.stringMatching(/^cannot be written: .*; it is stored here, and tried again$/) as unknown as string,
+          message: 'expected a file, found the folder "sequences/second.json"',
         },
       ]);
       expect((await documents.get('kestrel', 'sequences', 'second'))?.document).toEqual(jasmine.objectContaining({ note: 'stored' }));

@@ -1,16 +1,18 @@
 import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { kitPath, type Asset, type Problem } from '@undatio/core';
-import { documentFile, isDocumentFile, listedCollections, settingsFile } from '@undatio/core/internal';
-import { bytesAt, bytesBelow } from '../files.js';
+import { collectionLimits, documentFile, isDocumentFile, listedCollections, settingsFile } from '@undatio/core/internal';
+import { bytesBelow, contentBelow, refusedBelow } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { problemsWith } from '../store/documentChecks.js';
-import type { DocumentStore, OneOfMany } from '../store/documentStore.js';
-import { Agreed } from './agreed.js';
+import { TooManyDocuments, type DocumentStore, type OneOfMany } from '../store/documentStore.js';
+import { Agreed, type Receiver } from './agreed.js';
 import { keyAt, keyOf, placeOf, type FileProblem, type Key } from './folderFiles.js';
 import { FolderWatch } from './folderWatch.js';
 import { writeStudioSide } from './folderWriter.js';
-import { documentsIn, FolderError, writeWhole } from './projectFolder.js';
+import { FolderError } from './folderError.js';
+import { documentsIn } from './projectFolder.js';
+import { replaceBelow } from './replaceBelow.js';
 import { settingsPlan } from './settingsPlan.js';
 import { atOnce, readSides, type Sides, type SidesParts } from './sides.js';
 import { threeWay } from './threeWay.js';
@@ -29,6 +31,8 @@ export interface FolderState {
   readonly conflicts: readonly FolderConflict[];
   /** Why nothing is taken or written for now. */
   readonly halted?: string;
+  /** When the folder was last found anew after it had been away, as ISO 8601; since then it is watched again. */
+  readonly watchedAgain?: string;
 }
 
 /** A document that the folder changed, as it is stored now; without tag and document when it was removed. */
@@ -57,6 +61,8 @@ export interface LinkParts {
 
 /** Milliseconds after which what could not be written is tried again. */
 const retryPause = 2000;
+/** Milliseconds between looks whether the folder is still the one that is watched. */
+const lookPause = 1000;
 
 /**
  * Keeps a project and a folder of text the same in both directions. Every change on either side makes the documents that it
@@ -70,7 +76,10 @@ export class FolderLink {
   private readonly problems = new Map<Key, FileProblem>();
   private readonly conflicts = new Map<Key, FolderConflict>();
   private readonly listeners = new Set<FolderListener>();
-  private readonly watch: FolderWatch;
+  private watch: FolderWatch;
+  /** The folder that is watched, as the file system tells folders apart; undefined while there is none. */
+  private watched: string | undefined;
+  private looking: NodeJS.Timeout | undefined;
   private readonly settingsKey: Key;
   private readonly places: SidesParts;
   private readonly stopListening: () => void;
@@ -80,6 +89,7 @@ export class FolderLink {
   private retry: NodeJS.Timeout | undefined;
   private closing = false;
   private halted: string | undefined;
+  private rewatched: string | undefined;
   /** Whether the folder has had its settings: only then can they have been taken away. */
   private settled = false;
   private told = '';
@@ -92,7 +102,7 @@ export class FolderLink {
   ) {
     this.settingsKey = keyOf('settings', project);
     this.places = { folder, project, documents: parts.documents, assets: parts.assets };
-    this.watch = new FolderWatch(folder, (paths) => this.behind(this.filesChanged(paths)));
+    this.watch = this.newWatch();
     this.stopListening = parts.documents.onWritten((written, keys) => {
       if (written === project) this.behind(keys ? this.changed(keys as Key[]) : this.everything());
     });
@@ -103,7 +113,7 @@ export class FolderLink {
     const folder = resolve(parts.folder);
     await mkdir(folder, { recursive: true });
     await removeLeftovers(folder);
-    const settings = await bytesAt(join(folder, settingsFile));
+    const settings = await settingsIn(folder);
     const project = settings ? projectIn(folder, settings.toString('utf8')) : parts.project;
     if (project === undefined) {
       const ids = (await parts.documents.projects()).map(({ id }) => id).join(', ');
@@ -119,6 +129,7 @@ export class FolderLink {
     const link = new FolderLink(project, folder, parts, agreed);
     try {
       await link.watch.ready;
+      link.watched = await folderIdentity(folder);
       await link.everything();
       if (!(await parts.documents.has(project))) {
         const told = [...link.problems.values()].map(({ file, line, message }) => `${file}${line ? `:${line}` : ''}: ${message}`);
@@ -128,6 +139,8 @@ export class FolderLink {
       await link.close();
       throw error;
     }
+    link.looking = setInterval(() => link.behind(link.lookForFolder()), lookPause);
+    link.looking.unref();
     return link;
   }
 
@@ -135,7 +148,13 @@ export class FolderLink {
     const byFile = <T extends { file: string }>(all: Iterable<T>): T[] => [...all].sort((a, b) => (a.file < b.file ? -1 : 1));
     const problems = byFile(this.problems.values());
     const conflicts = byFile(this.conflicts.values());
-    return { folder: this.folder, problems, conflicts, ...(this.halted !== undefined && { halted: this.halted }) };
+    return {
+      folder: this.folder,
+      problems,
+      conflicts,
+      ...(this.halted !== undefined && { halted: this.halted }),
+      ...(this.rewatched !== undefined && { watchedAgain: this.rewatched }),
+    };
   }
 
   /** Tells of every change of state, and of what comes in from the folder, until what it returns is called. */
@@ -162,7 +181,8 @@ export class FolderLink {
   async close(): Promise<void> {
     this.closing = true;
     this.stopListening();
-    await this.watch.close();
+    clearInterval(this.looking);
+    this.watch.close();
     await Promise.all(this.underWay);
     // One pass may ask for another.
     for (let last: Promise<void> | undefined; last !== this.passing; await last) last = this.passing;
@@ -182,7 +202,29 @@ export class FolderLink {
     await this.changed([...files, ...stored, ...(this.agreed.keys() as Key[])]);
   }
 
-  private async filesChanged(paths: readonly string[]): Promise<void> {
+  private newWatch(): FolderWatch {
+    return new FolderWatch(this.folder, (paths) => this.behind(this.filesChanged(paths)));
+  }
+
+  /**
+   * A folder that went away and came back is another one to the file system, and nobody tells of what changes in it: it is watched
+   * anew, and all of it is looked at.
+   */
+  private async lookForFolder(): Promise<void> {
+    const now = await folderIdentity(this.folder);
+    if ((now === this.watched && !this.watch.lost) || this.closing) return;
+    this.watched = now;
+    if (now !== undefined) {
+      this.watch.close();
+      this.watch = this.newWatch();
+      await this.watch.ready;
+      this.rewatched = new Date().toISOString();
+    }
+    await this.everything();
+  }
+
+  private async filesChanged(paths: readonly string[] | undefined): Promise<void> {
+    if (!paths) return this.everything();
     const keys = paths.flatMap((path): Key[] => (isDocumentFile(path) ? [keyAt(path, this.project)] : []));
     const files = new Set(paths.filter((path) => path.startsWith('assets/') && !isDocumentFile(path)));
     if (files.size > 0) keys.push(...(await this.assetsWith(files)));
@@ -224,8 +266,10 @@ export class FolderLink {
     const known = this.agreed.keys().length > 0;
     if (known && !(await this.parts.documents.has(this.project)))
       return `the project "${this.project}" was deleted here; the folder is left as it is`;
-    const stands = (await bytesAt(join(this.folder, settingsFile))) !== undefined;
+    const stands = (await contentBelow(this.folder, settingsFile)) !== undefined;
     this.settled ||= stands;
+    // Gone for however short a time: it is watched anew when it is back.
+    if (!stands && (await folderIdentity(this.folder)) === undefined) this.watched = undefined;
     if (known && this.settled && !stands) return `${join(this.folder, settingsFile)} is gone; the project is kept here as it was`;
     return undefined;
   }
@@ -289,9 +333,14 @@ export class FolderLink {
         else after.add(key);
       }
       const order = settings && settingsPlan(settings, after, this.agreed, this.forced.has(this.settingsKey));
-      const states = [...coming.map(({ key, folder }) => [key, folder]), ...toFolder.map(({ key, studio }) => [key, studio])];
-      if (order?.write ?? order?.text) states.push([this.settingsKey, JSON.stringify(order.next)]);
-      await this.agreed.intend(new Map(states.filter((state): state is [Key, string] => state[1] !== undefined)));
+      const underWay = new Map<Key, { readonly to: Receiver; readonly state: string }>();
+      const bring = (key: Key, to: Receiver, state: string | undefined): void => {
+        if (state !== undefined) underWay.set(key, { to, state });
+      };
+      for (const { key, folder } of coming) bring(key, 'studio', folder);
+      for (const { key, studio } of toFolder) bring(key, 'folder', studio);
+      if (order?.write ?? order?.text) bring(this.settingsKey, order.write ? 'studio' : 'folder', JSON.stringify(order.next));
+      await this.agreed.intend(underWay);
       const writes = coming.map((side) => this.writeOf(side));
       if (order?.write) writes.push(order.write);
       if (writes.length > 0) {
@@ -313,7 +362,8 @@ export class FolderLink {
       }
       this.forced.delete(this.settingsKey);
       if (settings && order?.decision === 'both') this.conflicts.set(this.settingsKey, this.conflictOf(settings));
-      else if (order && order.decision !== 'unusable') this.agreed.set(this.settingsKey, JSON.stringify(order.next));
+      else if (order && order.decision !== 'unusable' && order.text === undefined)
+        this.agreed.set(this.settingsKey, JSON.stringify(order.next));
       const rewritten = coming.flatMap((side): Sides[] => {
         const { inFolder, key, folder } = side;
         if (inFolder.type !== 'document' || !inFolder.outdated) return [];
@@ -321,7 +371,8 @@ export class FolderLink {
         return [{ ...side, studio: folder, inStudio: { collection, id, etag: '', document: inFolder.document } }];
       });
       await this.writeFiles([...toFolder, ...rewritten]);
-      if (order?.text !== undefined) await this.writeSettings(order.text);
+      if (settings && order?.text !== undefined && (await this.writeSettings(settings, order.text)))
+        this.agreed.set(this.settingsKey, JSON.stringify(order.next));
       return;
     }
   }
@@ -356,6 +407,7 @@ export class FolderLink {
       });
       for (const listener of this.listeners) listener.changes(changes);
     } catch (error) {
+      if (error instanceof TooManyDocuments) return beyondLimit(writes, error);
       if (!(error instanceof Refused)) throw error;
     }
     return refused;
@@ -376,13 +428,12 @@ export class FolderLink {
     try {
       // Changed once more since it was read: that comes first.
       const [now] = await this.sidesOf([key]);
-      if (now.folder !== side.folder) {
+      // Not a newer state that the studio may have by now: what was said to be brought over, and no other, comes over.
+      if (now.folder !== side.folder || !(await writeStudioSide(this.places, side, now))) {
         this.due.add(key);
         void this.changed([]);
         return;
       }
-      // Not a newer state that the studio may have by now: what was said to be brought over, and no other, comes over.
-      await writeStudioSide(this.places, side);
       this.agreed.set(key, side.studio);
       this.problems.delete(key);
     } catch (error) {
@@ -391,18 +442,25 @@ export class FolderLink {
     }
   }
 
-  private async writeSettings(text: string): Promise<void> {
+  /** Whether the settings stand in the folder now. */
+  private async writeSettings({ key, inFolder }: Sides, text: string): Promise<boolean> {
     try {
-      await writeWhole(join(this.folder, settingsFile), Buffer.from(text));
+      const before = inFolder.type === 'absent' ? undefined : inFolder.bytes;
+      if (!(await replaceBelow(this.folder, settingsFile, before, Buffer.from(text)))) {
+        this.due.add(key);
+        void this.changed([]);
+        return false;
+      }
       this.settled = true;
+      return true;
     } catch (error) {
-      this.agreed.set(this.settingsKey, undefined);
-      this.unwritten(this.settingsKey, settingsFile, error);
+      this.unwritten(key, settingsFile, error);
+      return false;
     }
   }
 
   private unwritten(key: Key, file: string, error: unknown): void {
-    if (!(error as NodeJS.ErrnoException).syscall) throw error;
+    if (!(error as NodeJS.ErrnoException).syscall && !(error instanceof FolderError)) throw error;
     this.problems.set(key, { key, file, message: `cannot be written: ${(error as Error).message}; it is stored here, and tried again` });
     this.due.add(key);
     this.later();
@@ -438,6 +496,25 @@ function problemOf({ collection, id, document }: OneOfMany, [first]: readonly Pr
   return { key: keyOf(collection, id), file: documentFile(collection, id), message };
 }
 
+/** The bytes of a folder's settings; undefined where it has none. Throws FolderError where something else is in their place. */
+async function settingsIn(folder: string): Promise<Buffer | undefined> {
+  const content = await contentBelow(folder, settingsFile);
+  if (content && 'refused' in content) throw new FolderError(`${join(folder, settingsFile)}: ${content.refused}`);
+  return content?.bytes;
+}
+
+/** The new files that are one too many, the last by name first: the others may come in. */
+function beyondLimit(writes: readonly OneOfMany[], { collection, count, message }: TooManyDocuments): Map<Key, FileProblem> {
+  const fresh = writes.filter((write) => write.collection === collection && write.etag === undefined && write.document !== undefined);
+  const over = fresh.slice(-(count - collectionLimits[collection]));
+  return new Map(
+    over.map(({ id }) => {
+      const key = keyOf(collection, id);
+      return [key, { key, file: documentFile(collection, id), message }];
+    }),
+  );
+}
+
 /** Which project a folder's settings name. */
 function projectIn(folder: string, text: string): string {
   let id: unknown;
@@ -450,10 +527,17 @@ function projectIn(folder: string, text: string): string {
   return id;
 }
 
+/** Tells a folder from another at the same path: its device and number, or undefined where there is none. */
+async function folderIdentity(folder: string): Promise<string | undefined> {
+  const found = await stat(folder).catch(() => undefined);
+  return found?.isDirectory() ? `${found.dev}:${found.ino}` : undefined;
+}
+
 /** What a process that was killed in the middle of writing left beside the files. */
 async function removeLeftovers(folder: string): Promise<void> {
   if (!(await stat(folder)).isDirectory()) throw new FolderError(`${folder} is no folder`);
   for (const within of ['', ...listedCollections]) {
+    if ((await refusedBelow(folder, within, 'folder')) !== undefined) continue;
     const names = await readdir(join(folder, within)).catch(() => []);
     for (const name of names) if (/\.json\.\d+(-\d+)?\.part$/.test(name)) await rm(join(folder, within, name), { force: true });
   }

@@ -1,18 +1,25 @@
-import { open, mkdir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { readdir, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { kitPath } from '@undatio/core';
-import { collections, documentFile, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from '@undatio/core/internal';
+import {
+  collections,
+  documentFile,
+  isDocumentFile,
+  listedCollections,
+  projectFiles,
+  readProjectFiles,
+  settingsFile,
+} from '@undatio/core/internal';
 import type { ArchivedHistory } from '../store/historyFormat.js';
 import { historyFile, readArchivedHistory } from './archivedHistory.js';
-import { bytesAt, bytesBelow, leadingOut, leadsOut } from '../files.js';
+import { bytesBelow, contentBelow, refusedBelow } from '../files.js';
 import { assetProblems, type ProjectFileResult, type ProjectSource } from '../projectFile.js';
+import { FolderError } from './folderError.js';
+import { writeWhole } from './writeWhole.js';
 
 /** More than this in a folder or an archive is no project of ours. */
 const limits = { files: 20_000, bytes: 1_000_000_000, text: 16_000_000 };
-
-/** An archive or a folder that cannot be taken in, told to a person. */
-export class FolderError extends Error {}
 
 async function assembled(
   texts: ReadonlyMap<string, string>,
@@ -28,9 +35,13 @@ async function assembled(
   return { source: { project, assetBytes }, problems: [...problems, ...missing] };
 }
 
-/** The documents’ files of a folder: looked for where they may lie alone, because the folder may be a whole game's. */
+/**
+ * The documents’ files of a folder: looked for where they may lie alone, because the folder may be a whole game's. What lies
+ * behind a link is not of the folder.
+ */
 export async function documentsIn(folder: string): Promise<string[]> {
   const inside = async (name: string): Promise<string[]> => {
+    if ((await refusedBelow(folder, name, 'folder')) !== undefined) return [];
     const names = await readdir(join(folder, name)).catch((error: NodeJS.ErrnoException) => {
       if (error.code === 'ENOENT' || error.code === 'ENOTDIR') return [];
       throw error;
@@ -42,15 +53,20 @@ export async function documentsIn(folder: string): Promise<string[]> {
 }
 
 /**
- * Reads a project from a folder of text. Throws the file system's error when the folder cannot be read, and FolderError where a
- * document is a link that leads out of it: a checkout of somebody else's must not read what is not in it.
+ * Reads a project from a folder of text. Throws the file system's error when the folder cannot be read, and FolderError where
+ * something else than a file of its own stands in a document's place, or than a folder in a collection's.
  */
 export async function readProjectFolder(folder: string): Promise<ProjectFileResult> {
+  for (const collection of listedCollections) {
+    const refused = await refusedBelow(folder, collection, 'folder');
+    if (refused !== undefined) throw new FolderError(`${collection}: ${refused}`);
+  }
   const paths = await documentsIn(folder);
   const texts = await Promise.all(
     paths.map(async (path): Promise<[string, string]> => {
-      if (await leadsOut(folder, path)) throw new FolderError(`${path}: ${leadingOut}`);
-      return [path, await readFile(join(folder, path), 'utf8')];
+      const content = await contentBelow(folder, path);
+      if (content && 'refused' in content) throw new FolderError(`${path}: ${content.refused}`);
+      return [path, content ? content.bytes.toString('utf8') : ''];
     }),
   );
   return assembled(new Map(texts), (path) => bytesBelow(folder, path));
@@ -61,17 +77,20 @@ export async function readProjectFolder(folder: string): Promise<ProjectFileResu
  * names are only compared, never used as paths. Throws FolderError.
  */
 export async function readProjectArchive(bytes: Uint8Array): Promise<ProjectFileResult> {
-  let sum = 0;
-  let count = 0;
+  let [sum, packed, count] = [0, 0, 0];
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(bytes, {
-      filter({ name, originalSize }) {
-        sum += originalSize;
+      filter({ name, size, originalSize, compression }) {
+        // What is stored as it is has the size that it takes, whatever it says of itself.
+        const unpacked = compression === 0 ? Math.max(size, originalSize) : originalSize;
+        sum += unpacked;
+        packed += size;
         if (++count > limits.files) throw new FolderError(`expected at most ${limits.files} files in the archive`);
+        if (packed > bytes.length) throw new FolderError(`expected files beside one another in the archive, found ${name} over others`);
         if (sum > limits.bytes) throw new FolderError(`expected at most ${limits.bytes / 1e6} MB in the archive, found more at ${name}`);
-        if (name.endsWith('.json') && originalSize > limits.text)
-          throw new FolderError(`expected texts of at most ${limits.text / 1e6} MB, found ${name} of ${Math.round(originalSize / 1e6)} MB`);
+        if (name.endsWith('.json') && unpacked > limits.text)
+          throw new FolderError(`expected texts of at most ${limits.text / 1e6} MB, found ${name} of ${Math.round(unpacked / 1e6)} MB`);
         return true;
       },
     });
@@ -127,10 +146,14 @@ export interface Written {
 export async function writeProjectFolder(source: ProjectSource, folder: string): Promise<Written> {
   const files = await folderFiles(source);
   const named = await namedBefore(folder, source.project.id);
+  for (const path of new Set([...files.keys(), ...named])) {
+    const refused = await refusedBelow(folder, path);
+    if (refused !== undefined) throw new FolderError(`${path}: ${refused}; nothing was written`);
+  }
   let [written, kept, removed] = [0, 0, 0];
   for (const [path, bytes] of files) {
     const file = join(folder, path);
-    const known = await bytesAt(file);
+    const known = await bytesBelow(folder, path);
     if (known && Buffer.compare(known, bytes) === 0) kept++;
     else {
       await writeWhole(file, bytes);
@@ -138,7 +161,7 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
     }
   }
   for (const path of named) {
-    if (files.has(path) || !(await bytesAt(join(folder, path)))) continue;
+    if (files.has(path) || !(await bytesBelow(folder, path))) continue;
     await rm(join(folder, path));
     removed++;
   }
@@ -148,7 +171,7 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
 /** The documents that a folder's settings name, so that those that are gone from the project may go from there too. */
 async function namedBefore(folder: string, id: string): Promise<string[]> {
   const file = join(folder, settingsFile);
-  const bytes = await bytesAt(file);
+  const bytes = await bytesBelow(folder, settingsFile);
   if (!bytes) return [];
   let settings: { id?: unknown; order?: Record<string, unknown> };
   try {
@@ -161,29 +184,6 @@ async function namedBefore(folder: string, id: string): Promise<string[]> {
     const ids = settings.order?.[collection];
     return Array.isArray(ids) ? ids.map((one) => documentFile(collection, String(one))).filter(isDocumentFile) : [];
   });
-}
-
-/** Counts what is written: two that are to be the same file are each written beside by themselves. */
-let parts = 0;
-
-/** To a file beside it, on the disk, then in its place: nobody ever reads half of it. */
-export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
-  await mkdir(dirname(file), { recursive: true });
-  const beside = `${file}.${process.pid}-${parts++}.part`;
-  try {
-    const handle = await open(beside, 'w');
-    try {
-      await handle.writeFile(bytes);
-      await handle.sync();
-    } finally {
-      await handle.close();
-    }
-    await rename(beside, file);
-  } catch (error) {
-    // Half a file is in nobody's way, least of all on a full disk.
-    await rm(beside, { force: true }).catch(() => undefined);
-    throw error;
-  }
 }
 
 /** Whether a path is a folder. Throws the file system's error when there is nothing. */

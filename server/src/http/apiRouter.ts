@@ -1,5 +1,5 @@
 import Router from '@koa/router';
-import { assetProblems } from '../projectFile.js';
+import type { Problem, Project } from '@undatio/core';
 import type { FolderLink } from '../folder/folderLink.js';
 import type { AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
@@ -13,6 +13,14 @@ import { openApiDocument } from './openApi.js';
 import { HttpProblem } from './problemDetails.js';
 import { shelfRoutes } from './shelfRoutes.js';
 import type { Workers } from '../work/workers.js';
+
+/** The assets whose bytes are not here: what is kept by its digest need not be read to know that it is. */
+async function withoutBytes({ assets: wanted }: Project, assets: AssetStore): Promise<Problem[]> {
+  const there = await Promise.all(wanted.map(({ sha256 }) => assets.has(sha256)));
+  return wanted.flatMap(({ file }, i): Problem[] =>
+    there[i] ? [] : [{ severity: 'error', path: `assets[${i}].file`, message: `expected the file "${file}", it is missing` }],
+  );
+}
 
 const projectLimit = 16 * 1024 * 1024;
 
@@ -37,7 +45,7 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
     const errors = problems.filter((problem) => problem.severity === 'error');
     if (notJson) throw new HttpProblem(400, 'the body is not JSON', problems);
     if (!project) throw new HttpProblem(422, 'the project cannot be used; nothing was stored', errors);
-    const missing = await assetProblems(project, async (id) => assets.read(project.assets.find((asset) => asset.id === id)?.sha256 ?? ''));
+    const missing = await withoutBytes(project, assets);
     if (missing.length > 0) throw new HttpProblem(422, 'the project’s assets are not here; nothing was stored', missing);
     const added = await documents.addProject(project);
     if (!added) throw new HttpProblem(409, `a project "${project.id}" is here already; nothing was stored`);

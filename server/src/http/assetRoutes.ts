@@ -1,7 +1,8 @@
 import { extname } from 'node:path';
 import type Router from '@koa/router';
 import { assetSchema } from '@undatio/core';
-import type { AssetStore } from '../store/assetStore.js';
+import { activePart } from '../activePicture.js';
+import { digestPattern, type AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { readBytes } from './body.js';
 import { HttpProblem } from './problemDetails.js';
@@ -43,12 +44,15 @@ export function assetRoutes(router: Router, documents: DocumentStore, assets: As
   router.post('/bytes', async (context) => {
     const bytes = await readBytes(context, bytesLimit);
     if (bytes.length === 0) throw new HttpProblem(422, 'expected a file with something in it');
+    const active = activePart(bytes);
+    if (active !== undefined) throw new HttpProblem(422, `expected a picture that only draws, found ${active}; nothing was stored`);
     context.status = 201;
     context.body = { sha256: await assets.write(bytes), size: bytes.length };
   });
 
   router.get('/bytes/:sha256', async (context) => {
     const { sha256 } = context.params;
+    if (!digestPattern.test(sha256)) throw new HttpProblem(404, 'expected a digest of 64 hexadecimal digits; there are no such bytes here');
     context.set('ETag', `"${sha256}"`);
     const bytes = await assets.read(sha256);
     if (!bytes) throw new HttpProblem(404, 'there are no such bytes here');

@@ -76,6 +76,7 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
     const parsed = changesSchema.safeParse(await readJson(context, changesLimit));
     if (!parsed.success) throw new HttpProblem(422, 'nothing was stored', problemsOf(parsed.error));
     if (!(await documents.has(project))) throw new HttpProblem(404, `there is no project "${project}"`);
+    refuseTwice(parsed.data.changes);
     const writes = await Promise.all(
       parsed.data.changes.map(async ({ collection, id, etag, document }): Promise<OneOfMany> => {
         const address = addressedAs(project, collection, id);
@@ -136,6 +137,19 @@ function readEntity({ collection, id }: Address, json: unknown): unknown {
       { path: 'id', message: `expected "${id}", as in the address, found "${document.id}"` },
     ]);
   return document;
+}
+
+/** One document has one new state. */
+function refuseTwice(changes: z.infer<typeof changesSchema>['changes']): void {
+  const seen = new Set<string>();
+  for (const [i, { collection, id }] of changes.entries()) {
+    const key = `${collection}/${id}`;
+    if (seen.has(key))
+      throw new HttpProblem(422, 'nothing was stored', [
+        { path: `changes[${i}]`, message: `expected each document once, found ${key} again` },
+      ]);
+    seen.add(key);
+  }
 }
 
 async function refuseWithoutBytes({ sha256, file }: Asset, assets: AssetStore): Promise<void> {

@@ -26,7 +26,7 @@ describe('the folder’s part of the description of the API', () => {
   it('tells how a folder stands: what is always there, and what only where something is the matter', () => {
     const state = at(said, folder, 'get', 'responses', '200', 'content', 'application/json', 'schema');
     expect(state['required'] as unknown).toEqual(['linked']);
-    expect(Object.keys(at(state, 'properties'))).toEqual(['linked', 'folder', 'problems', 'conflicts', 'halted']);
+    expect(Object.keys(at(state, 'properties'))).toEqual(['linked', 'folder', 'problems', 'conflicts', 'halted', 'watchedAgain']);
     expect(at(state, 'properties', 'linked')['type'] as unknown).toBe('boolean');
     const problem = at(state, 'properties', 'problems', 'items');
     expect(problem['required'] as unknown).toEqual(['key', 'file', 'message']);

@@ -17,6 +17,7 @@ const state = z.object({
     .optional()
     .describe('Documents that were changed on both sides; neither is written over the other.'),
   halted: z.string().optional().describe('Why nothing is taken or written for now.'),
+  watchedAgain: z.string().optional().describe('When the folder was last found again after it had been away, as ISO 8601.'),
 });
 
 /** The folder's part of the OpenAPI document. */

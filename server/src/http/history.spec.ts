@@ -22,12 +22,19 @@ describe('an archived history', () => {
   });
 
   it('is left out, with the place and what was expected, where it is of another format or does not fit', () => {
-    expect(read('{')).toContain('history.json expected JSON; the history is left out');
+    expect(read('{')).toMatch(/^history\.json expected .* at line 1, column 2; the history is left out$/);
+    expect(read(`{"format":1,"documents":${'['.repeat(100_000)}`)).toContain('expected at most 200 levels');
+    // What could not be gone back to.
+    expect(read(of({ ...state, whole: undefined, patch: { set: blow } }))).toContain('sequences/blow[0] expected the first state whole');
+    expect(read(of(state, { at: state.at, words: [], patch: { keys: { effects: { set: 7 } } } }))).toMatch(
+      /^history\.json: sequences\/blow\[1\]: effects /,
+    );
+    expect(read(of({ ...state, whole: { ...blow, id: 'other' } }))).toContain('sequences/blow[0]: id expected "blow"');
     expect(read({ format: 2, documents: {} })).toContain('history.json: format expected 1, found 2');
     expect(read([])).toContain('expected 1, found nothing');
     expect(read(null)).toContain('found nothing');
     expect(read(of({ ...state, patch: { set: 1 } }))).toContain('expected either the whole state or what changed');
-    expect(read(of({ at: state.at, words: [], patch: { keys: {} } }))).toContain('sequences/blow[0] expected a change that fits');
+    expect(read(of(state, { at: state.at, words: [], patch: { items: {} } }))).toContain('sequences/blow[1] expected a change that fits');
     expect(read({ format: 1, documents: { 'assets/x': [state] } })).toContain('assets/x expected a kind of document that is tuned');
     expect(read({ format: 1, documents: { '../x': [] } })).toContain('documents.../x Invalid key in record');
     expect(read(of({ ...state, at: 'yesterday' }))).toContain('documents.sequences/blow[0].at');

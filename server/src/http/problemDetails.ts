@@ -2,6 +2,7 @@ import type { Context, Middleware } from 'koa';
 import type { Problem } from '@undatio/core';
 import { STATUS_CODES } from 'node:http';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
+import { NoProject, TooManyDocuments } from '../store/documentStore.js';
 import { WorkTooLong } from '../work/workers.js';
 
 /** A refusal, answered as an RFC 9457 problem document. */
@@ -38,6 +39,12 @@ function isMalformed(error: unknown): boolean {
   return error instanceof URIError || status === 400 || code === 'ERR_INVALID_URL' || code === 'ERR_INVALID_ARG_VALUE';
 }
 
+/** Whether an address leads out of what is served, or to nothing of it: the packages that send files say so by a status. */
+function isForbidden(error: unknown): boolean {
+  const { status } = error as { status?: number };
+  return status === 403 || status === 404;
+}
+
 /** Catches everything thrown below it. What was not foreseen is logged whole and told briefly. */
 export function problemDetails(log: (error: unknown) => void): Middleware {
   return async (context, next) => {
@@ -51,10 +58,14 @@ export function problemDetails(log: (error: unknown) => void): Middleware {
     } catch (error) {
       if (error instanceof HttpProblem) answer(context, error);
       else if (error instanceof StoreError || error instanceof WorkTooLong) answer(context, new HttpProblem(503, error.message));
+      else if (error instanceof NoProject) answer(context, new HttpProblem(404, error.message));
+      else if (error instanceof TooManyDocuments)
+        answer(context, new HttpProblem(422, 'nothing was stored', [{ path: error.collection, message: error.message }]));
       else if (error instanceof DamagedDocument) {
         log(error);
         answer(context, new HttpProblem(500, error.message));
-      } else if (isMalformed(error))
+      } else if (isForbidden(error)) answer(context, new HttpProblem(404, `there is nothing at ${context.originalUrl.slice(0, 200)}`));
+      else if (isMalformed(error))
         answer(context, new HttpProblem(400, `expected an address without malformed escapes, found ${context.originalUrl.slice(0, 200)}`));
       else {
         log(error);

@@ -3,7 +3,7 @@ import { request } from 'node:http';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Actor, Asset, EventType, Sequence } from '@undatio/core';
+import { readProject, type Actor, type Asset, type EventType, type Project, type Sequence } from '@undatio/core';
 import { startServer, type RunningServer } from '../commands/serve.js';
 import { paths } from '../paths.js';
 import { openDatabase } from '../store/database.js';
@@ -54,6 +54,61 @@ describe('the server, attacked', () => {
     expect((await raw('/index.html')).status).toBe(302);
     expect((await raw('/yard/index.html')).status).toBe(302);
     expect(await (await call('/')).text()).not.toContain('%NONCE%');
+  });
+
+  it('has nothing outside of what it serves, and says so without a fault of its own', async () => {
+    for (const path of ['/../../etc/passwd', '/yard/..%2f', '/yard/..%2f..%2fpackage.json', '/..%2f..%2fetc%2fpasswd.txt'])
+      expect((await raw(path)).status)
+        .withContext(path)
+        .toBe(404);
+    for (const digest of ['%0A', '%E2%82%AC', 'a%0D%0AX-Y:%201', 'plain'])
+      expect((await raw(`/api/bytes/${digest}`)).status)
+        .withContext(digest)
+        .toBe(404);
+  });
+
+  it('takes in no picture that could run, and no document twice in one step', async () => {
+    const bytes = (body: string): Promise<Response> =>
+      call('/api/bytes', { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body });
+    const refused = await bytes('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
+    expect([refused.status, ((await refused.json()) as { detail: string }).detail]).toEqual([
+      422,
+      'expected a picture that only draws, found a script; nothing was stored',
+    ]);
+    expect((await bytes('<svg xmlns="http://www.w3.org/2000/svg"><rect width="1" height="1"/></svg>')).status).toBe(201);
+    const change = { collection: 'events', id: 'twice', document: { id: 'twice', label: 'Twice', fields: [] } };
+    const twice = await call(`${league}/changes`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ changes: [change, change] }),
+    });
+    expect([twice.status, ((await twice.json()) as { errors: { path: string }[] }).errors[0].path]).toEqual([422, 'changes[1]']);
+    expect((await call(`${league}/events/twice`)).status).toBe(404);
+  });
+
+  it('refuses an asset whose file is another one’s with other bytes, or a document’s', async () => {
+    const { document } = await read<Asset>(`${league}/assets/lance-crack-a`);
+    const other = { ...(await read<Asset>(`${league}/assets/lance-crack-b`)).document, id: 'same-place', file: document.file };
+    const create = async (asset: object): Promise<unknown> => {
+      const response = await put(`${league}/assets/same-place`, asset, { 'If-None-Match': '*' });
+      return [response.status, ((await response.json()) as { errors?: { path: string }[] }).errors?.[0].path];
+    };
+    expect(await create(other)).toEqual([422, 'file']);
+    expect(await create({ ...other, file: 'same-place.json' })).toEqual([422, 'file']);
+    expect(await create({ ...other, sha256: document.sha256 })).toEqual([201, undefined]);
+  });
+
+  it('keeps a second server out, also once the file of its lock was deleted', async () => {
+    const second = (): Promise<string> =>
+      startServer({ data: folder, host: '127.0.0.1', port: 0 }).then(
+        async (running) => (await running.close(), 'started'),
+        (error: Error) => error.message,
+      );
+    expect(await second()).toContain('Another server runs on');
+    await rm(join(folder, 'server.lock'));
+    // As soon as the lock's file is there again, it is this server's.
+    while (!(await readFile(join(folder, 'server.lock')).catch(() => undefined))) await new Promise((done) => setTimeout(done, 20));
+    expect(await second()).toContain('Another server runs on');
   });
 
   it('names the methods that an address takes', async () => {
@@ -201,10 +256,13 @@ describe('the server, attacked', () => {
   });
 });
 
+const bare = readProject({ format: 1, id: 'p', label: 'P', events: [], actors: [], assets: [], sequences: [] }).project as Project;
+
 describe('two stores on one file', () => {
   it('are both right about who was first', async () => {
     await withFolder(async (folder) => {
       const [a, b] = [await DocumentStore.open(folder), await DocumentStore.open(folder)];
+      await a.addProject(bare);
       const created = await a.create('p', 'events', 'e', { n: 0 });
       const tag = created?.etag ?? '';
       const results = await Promise.all([a, b].map((store, n) => store.replace('p', 'events', 'e', (etag) => etag === tag, { n })));
@@ -222,6 +280,7 @@ describe('two stores on one file', () => {
   it('acknowledge nothing once the file has been taken away', async () => {
     await withFolder(async (folder) => {
       const store = await DocumentStore.open(folder);
+      await store.addProject(bare);
       await store.create('p', 'events', 'e', {});
       await rename(join(folder, 'undatio.sqlite'), join(folder, 'elsewhere.sqlite'));
       await expectAsync(store.create('p', 'events', 'f', {})).toBeRejectedWithError(/taken away|cannot be opened|no such table/);

@@ -3,12 +3,12 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import * as z from 'zod';
 import { problemsOf, settingsOf, type Project } from '@undatio/core';
-import { assembleProject, freeId, identifierPattern, listedCollections } from '@undatio/core/internal';
+import { freeId, identifierPattern, listedCollections } from '@undatio/core/internal';
 import { restoreDemo } from '../store/seed.js';
 import { startProject } from '../startProject.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { historyFile } from '../folder/archivedHistory.js';
-import { binDays } from '../store/bin.js';
+import { forgottenBefore } from '../store/bin.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { readBytes, readJson } from './body.js';
@@ -55,14 +55,12 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   router.post('/projects/:project/duplicate', async (context) => {
     const parsed = duplicateSchema.safeParse(await readJson(context, choicesLimit));
     if (!parsed.success) throw new HttpProblem(422, 'nothing was copied', problemsOf(parsed.error));
-    const original = assembleProject(await documents.entities(context.params['project'])) as Project | undefined;
-    if (!original) throw new HttpProblem(404, `there is no project "${context.params['project']}"`);
+    const { project } = context.params;
     const { label } = parsed.data;
-    const copy = { ...original, label, id: freeId(label, await taken(), original.id) };
-    await added(copy);
+    const copy = await documents.duplicate(project, freeId(label, await taken(), project), label);
     context.status = 201;
     context.set('Location', `/api/projects/${copy.id}`);
-    context.body = settingsOf(copy);
+    context.body = copy;
   });
 
   router.delete('/projects/:project', async (context) => {
@@ -72,9 +70,9 @@ export function shelfRoutes(router: Router, documents: DocumentStore, assets: As
   });
 
   router.get('/bin', async (context) => {
-    await documents.bin.empty(new Date(now().getTime() - binDays * 24 * 3600 * 1000));
     const held = await documents.holdings();
-    context.body = (await documents.bin.list()).map((entry) => ({ ...entry, counts: held.get(entry.key)?.counts }));
+    const kept = (await documents.bin.list()).filter(({ since }) => since >= forgottenBefore(now()));
+    context.body = kept.map((entry) => ({ ...entry, counts: held.get(entry.key)?.counts }));
   });
 
   router.post('/bin/:key/restore', async (context) => {

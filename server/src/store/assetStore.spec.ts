@@ -1,7 +1,7 @@
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { withFolder } from '../testing.js';
-import { writeWhole } from '../folder/projectFolder.js';
+import { writeWhole } from '../folder/writeWhole.js';
 import { AssetStore } from './assetStore.js';
 
 describe('bytes that come many at a time', () => {

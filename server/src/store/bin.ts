@@ -18,6 +18,11 @@ export const binMark = '~';
 /** How long the bin keeps a project. */
 export const binDays = 30;
 
+/** What was thrown away before this instant is forgotten. */
+export function forgottenBefore(now: Date): Date {
+  return new Date(now.getTime() - binDays * 24 * 3600 * 1000);
+}
+
 /** The project that a key in the bin was made from. */
 function projectOf(key: string): string {
   return key.slice(key.lastIndexOf(binMark) + 1);
@@ -63,7 +68,9 @@ export class Bin {
       const { bin, documents } = this.database;
       const row = await bin.findOne({ where: { key }, transaction });
       if (!row) return { missing: true };
-      if (await documents.findOne({ where: { project: row.project }, transaction })) return { taken: row.project };
+      const { project } = row;
+      if (await documents.findOne({ where: { project, collection: 'settings' }, transaction })) return { taken: project };
+      await this.joinLeftovers(project, key, transaction);
       await this.move(key, row.project, transaction);
       await row.destroy({ transaction });
       return { id: row.project };
@@ -92,6 +99,19 @@ export class Bin {
     await this.database.uses.destroy({ where: { project: row.key }, transaction });
     await this.history.forget(row.key, transaction);
     await row.destroy({ transaction });
+  }
+
+  /**
+   * Documents of a project that is not there were stored while it was thrown away, by a version that let them: they go with the
+   * project that comes back, but for those of which it has its own.
+   */
+  private async joinLeftovers(project: string, key: string, transaction: Transaction): Promise<void> {
+    const { documents, uses } = this.database;
+    for (const { collection, id } of await documents.findAll({ where: { project }, transaction })) {
+      if (!(await documents.findOne({ where: { project: key, collection, id }, transaction }))) continue;
+      await documents.destroy({ where: { project, collection, id }, transaction });
+      await uses.destroy({ where: { project, fromCollection: collection, fromId: id }, transaction });
+    }
   }
 
   private async move(from: string, to: string, transaction: Transaction): Promise<void> {

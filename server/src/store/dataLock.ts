@@ -1,4 +1,4 @@
-import { mkdir } from 'node:fs/promises';
+import { mkdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import sqlite3 from 'sqlite3';
 import { StoreError, storeErrorOf } from './storeError.js';
@@ -27,5 +27,46 @@ export async function lockData(folder: string): Promise<() => Promise<void>> {
       throw new StoreError('locked', `Another server runs on ${folder}; stop it, or set UNDATIO_DATA to another folder.`);
     throw storeErrorOf(error, file) ?? error;
   }
-  return close;
+  const stopLooking = keepLockFile(file, await numberOf(file), () => lockData(folder));
+  return async () => {
+    await (
+      await stopLooking()
+    )?.();
+    await close();
+  };
+}
+
+/** Milliseconds between looks whether the lock's file is still there. */
+const lookPause = 1000;
+
+/**
+ * A lock on a file that was deleted keeps nobody out: as soon as that is seen, a new file is locked by `again`. Returns what ends
+ * the looking and gives the way to release that second lock, where there is one.
+ */
+function keepLockFile(
+  file: string,
+  number: number | undefined,
+  again: () => Promise<() => Promise<void>>,
+): () => Promise<(() => Promise<void>) | undefined> {
+  let second: Promise<(() => Promise<void>) | undefined> = Promise.resolve(undefined);
+  const looking = setInterval(() => {
+    void numberOf(file).then((now) => {
+      if (now === number) return;
+      clearInterval(looking);
+      // Where another server was quicker, it has the data, and this one goes on with its own database connection.
+      second = again().catch(() => undefined);
+    });
+  }, lookPause).unref();
+  return () => {
+    clearInterval(looking);
+    return second;
+  };
+}
+
+/** The number by which the file system tells a file from another at the same path; undefined where there is none. */
+async function numberOf(file: string): Promise<number | undefined> {
+  return stat(file).then(
+    ({ ino }) => ino,
+    () => undefined,
+  );
 }

@@ -2,6 +2,7 @@ import {
   checkActorAlone,
   checkRuleAlone,
   checkSequenceAlone,
+  kitPath,
   unmetUses,
   usesOfActor,
   usesOfDocument,
@@ -46,12 +47,29 @@ export async function problemsWith({ collection, id }: DocumentPlace, document: 
     case 'drills':
       return checkRuleAlone(collection, document as Response | Status | Drill, await rulesAround(collection, document, reader));
     case 'events':
+      return unmetBy({ collection, id }, document as EventType, reader);
     case 'assets':
-      return unmetBy({ collection, id }, document as EventType | Asset, reader);
+      return [
+        ...sharedFile(document as Asset, await reader.assetsAt((document as Asset).file)),
+        ...(await unmetBy({ collection, id }, document as Asset, reader)),
+      ];
     case 'settings':
     case 'presets':
       return [];
   }
+}
+
+/** Two assets may have one file, but not with different bytes: only one of them can be in a kit, a folder or an archive. */
+function sharedFile({ id, file, sha256 }: Asset, others: readonly Asset[]): Problem[] {
+  const other = others.find((one) => one.id !== id && one.sha256 !== sha256);
+  if (!other) return [];
+  return [
+    {
+      severity: 'error',
+      path: 'file',
+      message: `expected a file of its own, "${kitPath(file)}" is that of "${other.id}" with other bytes`,
+    },
+  ];
 }
 
 /** The documents that a rule refers to, and those that these refer to. */

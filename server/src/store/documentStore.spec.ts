@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { stat, writeFile } from 'node:fs/promises';
+import { readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readProject, type Project } from '@undatio/core';
 import { kitFiles } from '../kitArchive.js';
@@ -7,7 +7,7 @@ import { readSavedProject } from '../savedProject.js';
 import { withFolder } from '../testing.js';
 import { AssetStore } from './assetStore.js';
 import { openDatabase } from './database.js';
-import { DocumentStore } from './documentStore.js';
+import { DocumentStore, NoProject, TooManyDocuments, type OneOfMany } from './documentStore.js';
 import { restoreDemo, seedDemo } from './seed.js';
 
 async function withStore(work: (documents: DocumentStore, assets: AssetStore, folder: string) => Promise<void>): Promise<void> {
@@ -88,8 +88,9 @@ describe('documents', () => {
       for (const id of ['z', 'a', 'm']) await documents.create('one', 'events', id, { id });
       const order = (await documents.entities('one')).map(({ id }) => id);
       expect(order).toEqual(['one', 'hit', 'blow-0', 'blow-1', 'blow-2', 'z', 'a', 'm']);
-      await documents.create('new', 'events', 'first', {});
-      expect((await documents.entities('new')).map(({ id }) => id)).toEqual(['first']);
+      // What is in no project could be neither listed nor deleted.
+      await expectAsync(documents.create('new', 'events', 'first', {})).toBeRejectedWithError(NoProject, /there is no project "new"/);
+      expect(await documents.entities('new')).toEqual([]);
     });
   });
 
@@ -117,6 +118,7 @@ describe('documents', () => {
 
   it('have another tag for every state, even for one that comes back', async () => {
     await withStore(async (documents) => {
+      await documents.addProject(smallProject('p', 0));
       const tags = [(await documents.create('p', 'events', 'e', { n: 1 }))?.etag ?? ''];
       for (const n of [2, 1, 2, 1]) {
         const result = await documents.replace('p', 'events', 'e', (etag) => etag === tags[0], { n });
@@ -142,6 +144,7 @@ describe('documents', () => {
 
   it('are neither stored nor removed when a check refuses', async () => {
     await withStore(async (documents) => {
+      await documents.addProject(smallProject('p', 0));
       const refuse = (): Promise<void> => Promise.reject(new Error('no'));
       await expectAsync(documents.create('p', 'events', 'e', {}, refuse)).toBeRejectedWithError('no');
       await documents.create('p', 'events', 'e', { n: 1 });
@@ -156,7 +159,92 @@ describe('documents', () => {
   });
 });
 
+describe('a project', () => {
+  it('holds as many documents of a kind as it can be read with, and no more, one by one or together', async () => {
+    await withStore(async (documents) => {
+      await documents.addProject(smallProject('p', 999));
+      const blow = (id: string): OneOfMany => ({
+        collection: 'sequences',
+        id,
+        etag: undefined,
+        document: { id, event: 'hit', effects: [] },
+        check: () => Promise.resolve(),
+      });
+      await expectAsync(documents.writeTogether('p', [blow('a'), blow('b')])).toBeRejectedWithError(
+        TooManyDocuments,
+        'expected at most 1000 sequences in a project, found 1001; nothing was stored',
+      );
+      await documents.create('p', 'sequences', 'a', { id: 'a', event: 'hit', effects: [] });
+      await expectAsync(documents.create('p', 'sequences', 'b', { id: 'b', event: 'hit', effects: [] })).toBeRejectedWithError(
+        TooManyDocuments,
+      );
+      expect((await documents.entities('p')).filter(({ collection }) => collection === 'sequences').length).toBe(1000);
+      // One that makes room for another.
+      const etag = (await documents.get('p', 'sequences', 'a'))?.etag;
+      expect('etags' in (await documents.writeTogether('p', [blow('b'), { ...blow('a'), etag, document: undefined }]))).toBeTrue();
+    });
+  });
+
+  it('takes nothing acknowledged with it into the bin, and comes back whatever was left behind', async () => {
+    await withStore(async (documents, _, folder) => {
+      await documents.addProject(smallProject('p', 2));
+      // Asked for while it is thrown away: in it, or refused.
+      const [entry, made] = await Promise.all([
+        documents.bin.throwAway('p', new Date()),
+        documents.create('p', 'events', 'late', { id: 'late' }).catch((error: unknown) => error),
+      ]);
+      expect(made).toBeInstanceOf(NoProject);
+      // What an earlier version left: a document of its own, and one that the project has as well.
+      const database = await openDatabase(folder);
+      for (const id of ['left', 'blow-0'])
+        await database.documents.create({
+          project: 'p',
+          collection: 'sequences',
+          id,
+          version: 1,
+          position: 50,
+          body: `{"id":"${id}","left":true}`,
+        });
+      await database.close();
+      expect(await documents.bin.takeBack(entry?.key ?? '')).toEqual({ id: 'p' });
+      const all = await documents.entities('p');
+      expect(all.map(({ id }) => id)).toEqual(['p', 'hit', 'blow-0', 'blow-1', 'left']);
+      expect(all.find(({ id }) => id === 'blow-0')?.document).not.toEqual(jasmine.objectContaining({ left: true }));
+    });
+  });
+
+  it('is copied whole under another name, with what its documents ask of one another', async () => {
+    await withStore(async (documents) => {
+      await documents.addProject(smallProject('p', 3));
+      expect(await documents.duplicate('p', 'q', 'Copy')).toEqual(jasmine.objectContaining({ id: 'q', label: 'Copy' }));
+      const of = async (project: string) =>
+        (await documents.entities(project)).slice(1).map(({ collection, document }) => [collection, document]);
+      expect(await of('q')).toEqual(await of('p'));
+      await expectAsync(
+        documents.remove(
+          'q',
+          'events',
+          'hit',
+          () => true,
+          async (reader) => {
+            throw new Error(`${(await reader.usesOf('events', 'hit')).length} ask for it`);
+          },
+        ),
+      ).toBeRejectedWithError('3 ask for it');
+      await expectAsync(documents.duplicate('none', 'r', 'Copy')).toBeRejectedWithError(NoProject);
+    });
+  });
+});
+
 describe('asset files', () => {
+  it('leave nothing half written behind, on a full disk or where a writer was killed', async () => {
+    await withStore(async (_, assets, folder) => {
+      await writeFile(join(folder, 'assets', `${'a'.repeat(64)}.killed.part`), 'half');
+      await assets.removeLeftovers();
+      expect(await readdir(join(folder, 'assets'))).toEqual([]);
+    });
+  });
+
   it('are found by their digest and by nothing else', async () => {
     await withStore(async (_, assets, folder) => {
       await writeFile(join(folder, 'secret'), 'x');

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
-import { col, fn, Op, QueryTypes, type Transaction } from 'sequelize';
+import { col, fn, literal, Op, QueryTypes, where as condition, type Transaction } from 'sequelize';
 import {
+  kitPath,
   settingsOf,
   usesOfDocument,
   type Asset,
@@ -10,11 +11,11 @@ import {
   type StoredSettings,
   type Use,
 } from '@undatio/core';
-import { listedCollections, type Collection } from '@undatio/core/internal';
+import { collectionLimits, listedCollections, type Collection } from '@undatio/core/internal';
 import { Bin, binMark } from './bin.js';
 import { openDatabase, type Database, type DocumentRow } from './database.js';
 import { History, type Place } from './history.js';
-import type { ArchivedHistory } from './historyFormat.js';
+import type { ReadHistory } from './historyFormat.js';
 import { etagOf, stored, type StoredDocument } from './storedDocument.js';
 import { DamagedDocument, storeErrorOf } from './storeError.js';
 
@@ -36,7 +37,31 @@ export type WriteResult = { readonly stored: StoredDocument } | { readonly missi
 /** Whether an entity tag that a writer holds still names the stored state. */
 export type Matches = (etag: string) => boolean;
 
+/** Where a document of a project lies. */
+interface DocumentPlace {
+  readonly collection: Collection;
+  readonly id: string;
+}
+
 const noCounts = Object.fromEntries(listedCollections.map((name) => [name, 0])) as Holdings['counts'];
+
+/** A write to a project that is not there, or not any more. */
+export class NoProject extends Error {
+  constructor(project: string) {
+    super(`there is no project "${project}"; nothing was stored`);
+  }
+}
+
+/** More documents of a kind than a project holds. */
+export class TooManyDocuments extends Error {
+  constructor(
+    readonly collection: Exclude<Collection, 'settings'>,
+    /** How many there would be. */
+    readonly count: number,
+  ) {
+    super(`expected at most ${collectionLimits[collection]} ${collection} in a project, found ${count}; nothing was stored`);
+  }
+}
 
 /** What a check may ask before a write is made: nothing changes between its asking and the write. */
 export interface ProjectReader {
@@ -45,6 +70,8 @@ export interface ProjectReader {
   all(collection: Use['collection'], ids: readonly string[]): Promise<(EventType | Asset)[]>;
   /** What other documents ask of one. */
   usesOf(collection: Collection, id: string): Promise<AskedUse[]>;
+  /** The assets whose file lies where `file` does. */
+  assetsAt(file: string): Promise<Asset[]>;
 }
 
 /** Throws what forbids a write; nothing is then stored. */
@@ -79,7 +106,34 @@ class Stale extends Error {
 /** Hears of every write once it is stored: of which documents, as collection/id; undefined when the whole project changed. */
 export type Listener = (project: string, keys: readonly string[] | undefined) => void;
 
+/** SQLite takes only so many values in one statement. */
 const rowsAtOnce = 500;
+
+function* inPieces<T>(all: readonly T[]): Generator<T[]> {
+  for (let i = 0; i < all.length; i += rowsAtOnce) yield all.slice(i, i + rowsAtOnce);
+}
+
+function idsByCollection(places: readonly DocumentPlace[]): Map<Collection, string[]> {
+  const ids = new Map<Collection, string[]>();
+  for (const { collection, id } of places) ids.set(collection, [...(ids.get(collection) ?? []), id]);
+  return ids;
+}
+
+/** A reader that asks once for what is the same: many writes of one kind refer to the same few documents. */
+function remembering(reader: ProjectReader): ProjectReader {
+  const known = new Map<string, Promise<unknown>>();
+  const once = <T>(key: string, ask: () => Promise<T>): Promise<T> => {
+    const answer = (known.get(key) as Promise<T> | undefined) ?? ask();
+    known.set(key, answer);
+    return answer;
+  };
+  return {
+    get: (collection, id) => once(`get ${collection}/${id}`, () => reader.get(collection, id)),
+    all: (collection, ids) => once(`all ${collection}/${ids.join(',')}`, () => reader.all(collection, ids)),
+    usesOf: (collection, id) => reader.usesOf(collection, id),
+    assetsAt: (file) => reader.assetsAt(file),
+  };
+}
 
 const nothingToCheck: Check = () => Promise.resolve();
 
@@ -179,7 +233,7 @@ export class DocumentStore {
     return row ? stored(row) : undefined;
   }
 
-  /** Adds an entity; undefined when its id is taken. */
+  /** Adds an entity; undefined when its id is taken. Throws NoProject and TooManyDocuments. */
   create(
     project: string,
     collection: Collection,
@@ -189,7 +243,9 @@ export class DocumentStore {
   ): Promise<StoredDocument | undefined> {
     return this.write(project, [`${collection}/${id}`], async (transaction) => {
       const { documents } = this.database;
+      await this.requireProject(project, transaction);
       if (await documents.findOne({ where: { project, collection, id }, transaction })) return undefined;
+      await this.requireRoom(project, [collection], 1, transaction);
       await check(this.reader(project, transaction));
       const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
       const row = { project, collection, id, version: 1, position: (last ?? 0) + 1, body: JSON.stringify(document) };
@@ -230,40 +286,43 @@ export class DocumentStore {
 
   /**
    * Makes several writes of one project as one: all of them, or none. Each is checked once all are made, so that what they ask
-   * of one another is there. When any names a state that is no longer stored, all of those are told.
+   * of one another is there. When any names a state that is no longer stored, all of those are told. Throws NoProject and
+   * TooManyDocuments.
    */
   async writeTogether(project: string, writes: readonly OneOfMany[]): Promise<ManyResult> {
     try {
       const keys = writes.map(({ collection, id }) => `${collection}/${id}`);
       return await this.write(project, keys, async (transaction): Promise<ManyResult> => {
-        const { documents } = this.database;
-        const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
-        let position = last ?? 0;
-        const rows = new Map<OneOfMany, DocumentRow | null>();
-        const stale: StaleOne[] = [];
-        for (const one of writes) {
-          const { collection, id } = one;
-          const row = await documents.findOne({ where: { project, collection, id }, transaction });
-          rows.set(one, row);
-          if ((row ? etagOf(row) : undefined) !== one.etag) stale.push({ collection, id, current: row ? stored(row) : undefined });
-        }
+        await this.requireProject(project, transaction);
+        const rows = await this.rowsOf(project, writes, transaction);
+        const rowOf = ({ collection, id }: OneOfMany): DocumentRow | undefined => rows.get(`${collection}/${id}`);
+        const stale = writes.flatMap((one): StaleOne[] => {
+          const row = rowOf(one);
+          if ((row ? etagOf(row) : undefined) === one.etag) return [];
+          return [{ collection: one.collection, id: one.id, current: row && stored(row) }];
+        });
         // Thrown, so that the transaction is rolled back whatever was made so far.
         if (stale.length > 0) throw new Stale(stale);
+        await this.keepUsesOf(project, writes, transaction);
         const etags: Record<string, string> = {};
-        for (const [{ collection, id, document }, row] of rows) {
-          await this.keepUses(project, collection, id, document, transaction);
+        const fresh = writes.filter((one) => one.document !== undefined && !rowOf(one));
+        for (const one of writes) {
+          const { collection, id, document } = one;
+          const row = rowOf(one);
+          if (!row) continue;
           if (document === undefined) {
-            await row?.destroy({ transaction });
+            await row.destroy({ transaction });
             continue;
           }
-          const body = JSON.stringify(document);
-          await this.history.record({ project, collection, id }, row ? storedOrNothing(row) : undefined, document as object, transaction);
-          const now = row
-            ? await row.update({ version: row.version + 1, body }, { transaction })
-            : await documents.create({ project, collection, id, version: 1, position: ++position, body }, { transaction });
+          const place = { project, collection, id };
+          await this.history.record(place, storedOrNothing(row), document as object, transaction);
+          const now = await row.update({ version: row.version + 1, body: JSON.stringify(document) }, { transaction });
           etags[`${collection}/${id}`] = etagOf(now);
         }
-        const reader = this.reader(project, transaction);
+        for (const made of await this.addAll(project, fresh, transaction)) etags[`${made.collection}/${made.id}`] = etagOf(made);
+        const added = new Set(fresh.map(({ collection }) => collection));
+        await this.requireRoom(project, added, 0, transaction);
+        const reader = remembering(this.reader(project, transaction));
         for (const { check } of writes) await check(reader);
         return { etags };
       });
@@ -279,7 +338,7 @@ export class DocumentStore {
   }
 
   /** Puts an archived history in the place of a project's own. */
-  replaceHistory(project: string, archived: ArchivedHistory): Promise<void> {
+  replaceHistory(project: string, archived: ReadHistory): Promise<void> {
     return this.write(undefined, undefined, (transaction) => this.history.replace(project, archived, transaction));
   }
 
@@ -304,9 +363,44 @@ export class DocumentStore {
   /** Stores a whole new project, or nothing of it. False when its id is taken. */
   addProject(project: Project): Promise<boolean> {
     return this.write(project.id, undefined, async (transaction) => {
-      if (await this.database.documents.findOne({ where: { project: project.id }, transaction })) return false;
+      const { id } = project;
+      if (await this.settingsRow(id, transaction)) return false;
+      // Documents without a project are what an earlier version stored while their project was thrown away.
+      await this.database.documents.destroy({ where: { project: id }, transaction });
+      await this.database.uses.destroy({ where: { project: id }, transaction });
       await this.insert(project, transaction);
       return true;
+    });
+  }
+
+  /**
+   * Copies a project under another id and name, row by row, without anything of it being read. Returns the copy's settings.
+   * Throws NoProject where there is none to copy.
+   */
+  duplicate(project: string, id: string, label: string): Promise<Settings> {
+    return this.write(id, undefined, async (transaction) => {
+      const row = await this.settingsRow(project, transaction);
+      if (!row) throw new NoProject(project);
+      const settings = { ...(stored(row).document as StoredSettings), id, label };
+      const now = new Date();
+      const copied: readonly [sql: string, replacements: readonly (string | Date)[]][] = [
+        [
+          `INSERT INTO documents (project, collection, id, version, position, body, createdAt, updatedAt)
+           SELECT ?, collection, id, 1, position, body, ?, ? FROM documents WHERE project = ? AND collection <> 'settings'`,
+          [id, now, now, project],
+        ],
+        [
+          `INSERT INTO uses (project, fromCollection, fromId, path, collection, id, need, field)
+           SELECT ?, fromCollection, fromId, path, collection, id, need, field FROM uses WHERE project = ? ORDER BY number`,
+          [id, project],
+        ],
+      ];
+      for (const [sql, replacements] of copied) await this.database.sequelize.query(sql, { replacements: [...replacements], transaction });
+      const { position } = row;
+      const own = { project: id, collection: 'settings', id, version: 1, position, body: JSON.stringify(settings) };
+      await this.database.documents.create(own, { transaction });
+      const { order: _, ...told } = settings;
+      return told;
     });
   }
 
@@ -336,9 +430,70 @@ export class DocumentStore {
       body: JSON.stringify(entity),
     }));
     const asked = entities.flatMap(({ collection, entity }) => useRows(id, collection, entity.id, entity));
-    // SQLite takes only so many values in one statement.
-    for (let i = 0; i < rows.length; i += rowsAtOnce) await documents.bulkCreate(rows.slice(i, i + rowsAtOnce), { transaction });
-    for (let i = 0; i < asked.length; i += rowsAtOnce) await uses.bulkCreate(asked.slice(i, i + rowsAtOnce), { transaction });
+    for (const piece of inPieces(rows)) await documents.bulkCreate(piece, { transaction });
+    for (const piece of inPieces(asked)) await uses.bulkCreate(piece, { transaction });
+  }
+
+  private settingsRow(project: string, transaction: Transaction): Promise<DocumentRow | null> {
+    return this.database.documents.findOne({ where: { project, collection: 'settings', id: project }, transaction });
+  }
+
+  /** Asked within the transaction of the write: a project that is thrown away meanwhile takes nothing with it that was acknowledged. */
+  private async requireProject(project: string, transaction: Transaction): Promise<void> {
+    if (!(await this.settingsRow(project, transaction))) throw new NoProject(project);
+  }
+
+  /** Throws TooManyDocuments where `more` documents of these kinds would be more than a project holds. */
+  private async requireRoom(project: string, kinds: Iterable<Collection>, more: number, transaction: Transaction): Promise<void> {
+    for (const collection of kinds) {
+      if (collection === 'settings') continue;
+      const count = (await this.database.documents.count({ where: { project, collection }, transaction })) + more;
+      if (count > collectionLimits[collection]) throw new TooManyDocuments(collection, count);
+    }
+  }
+
+  /** The rows of those documents that are there, by collection and id. */
+  private async rowsOf(project: string, places: readonly DocumentPlace[], transaction: Transaction): Promise<Map<string, DocumentRow>> {
+    const rows = new Map<string, DocumentRow>();
+    for (const [collection, ids] of idsByCollection(places)) {
+      for (const id of inPieces(ids)) {
+        const found = await this.database.documents.findAll({ where: { project, collection, id: { [Op.in]: id } }, transaction });
+        for (const row of found) rows.set(`${collection}/${row.id}`, row);
+      }
+    }
+    return rows;
+  }
+
+  private async addAll(project: string, fresh: readonly OneOfMany[], transaction: Transaction): Promise<DocumentRow[]> {
+    const { documents } = this.database;
+    const last = await documents.max<number | null, DocumentRow>('position', { where: { project }, transaction });
+    const rows = fresh.map(({ collection, id, document }, i) => ({
+      project,
+      collection,
+      id,
+      version: 1,
+      position: (last ?? 0) + 1 + i,
+      body: JSON.stringify(document),
+    }));
+    const made: DocumentRow[] = [];
+    for (const piece of inPieces(rows)) made.push(...(await documents.bulkCreate(piece, { transaction })));
+    await this.history.recordFresh(
+      fresh.map(({ collection, id, document }) => ({ place: { project, collection, id }, state: document as object })),
+      transaction,
+    );
+    return made;
+  }
+
+  /** What the documents of several writes ask of others, in the place of what they asked before. */
+  private async keepUsesOf(project: string, writes: readonly OneOfMany[], transaction: Transaction): Promise<void> {
+    const { uses } = this.database;
+    for (const [fromCollection, ids] of idsByCollection(writes))
+      for (const fromId of inPieces(ids))
+        await uses.destroy({ where: { project, fromCollection, fromId: { [Op.in]: fromId } }, transaction });
+    const asked = writes.flatMap(({ collection, id, document }) =>
+      document === undefined ? [] : useRows(project, collection, id, document),
+    );
+    for (const piece of inPieces(asked)) await uses.bulkCreate(piece, { transaction });
   }
 
   private async keepUses(project: string, collection: Collection, id: string, document: unknown, transaction: Transaction): Promise<void> {
@@ -362,6 +517,13 @@ export class DocumentStore {
           transaction,
         });
         return rows.map((row) => stored(row).document as EventType | Asset);
+      },
+      assetsAt: async (file) => {
+        const place = kitPath(file);
+        const files = [place, place.slice('assets/'.length)];
+        const where = { project, collection: 'assets', [Op.and]: condition(literal("json_extract(body, '$.file')"), { [Op.in]: files }) };
+        const rows = await documents.findAll({ where, order: ['position'], transaction });
+        return rows.map((row) => stored(row).document as Asset);
       },
       usesOf: async (collection, id) =>
         (await uses.findAll({ where: { project, collection, id }, order: ['number'], raw: true, transaction })) as unknown as AskedUse[],

@@ -1,3 +1,5 @@
+import { readArchivedHistory } from '../folder/archivedHistory.js';
+import type { ReadHistory } from './historyFormat.js';
 import fc from 'fast-check';
 import { readProject, type Project, type Sequence } from '@undatio/core';
 import { patchOf } from '@undatio/core/internal';
@@ -48,6 +50,13 @@ const withAmplitude = (sequence: Sequence, at: number, amplitude: number): Seque
   effects: sequence.effects.map((effect, i) => (i === at ? ({ ...effect, amplitude } as typeof effect) : effect)),
 });
 const save = (documents: DocumentStore, document: Sequence) => documents.replace('small', 'sequences', 'blow', always, document);
+
+/** A history as an archive brings it back. */
+function readBack(archived: object): ReadHistory {
+  const read = readArchivedHistory(JSON.stringify(archived));
+  if ('problem' in read) throw new Error(read.problem.message);
+  return read.history;
+}
 
 describe('the history of a document', () => {
   it('keeps every stored state with what changed, in words, from the one before the first change', async () => {
@@ -156,9 +165,7 @@ describe('the history of a document', () => {
       for (let i = 2; i < 9; i++) await save(documents, withAmplitude(blow, i, i));
       const states = await documents.history.list(place);
       await documents.mark(place, states[2].number, 'here');
-      const archived = JSON.parse(JSON.stringify(await documents.history.all('small'))) as Awaited<
-        ReturnType<typeof documents.history.all>
-      >;
+      const archived = readBack(await documents.history.all('small'));
       const before = await Promise.all(states.map(({ number }) => documents.history.state(place, number)));
       await documents.replaceHistory('small', archived);
       const again = await documents.history.list(place);
@@ -189,7 +196,7 @@ describe('the history of a document', () => {
         ...(i === 10 && { mark: 'the good one' }),
         ...(i === 0 || !patch ? { whole: state } : { patch }),
       }));
-      await documents.replaceHistory('small', { format: 1, documents: { 'sequences/blow': archived } });
+      await documents.replaceHistory('small', readBack({ format: 1, documents: { 'sequences/blow': archived } }));
       await save(documents, before);
       expect((await documents.history.list(place)).length).toBe(63);
       await save(documents, { ...before, label: 'Now' });

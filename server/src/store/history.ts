@@ -1,8 +1,7 @@
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { changeWords, patched, patchOf, type Collection, type StatePatch } from '@undatio/core/internal';
-import { digestOf } from '../files.js';
 import type { Database, HistoryRow } from './database.js';
-import { historyFormat, keepsHistory, type ArchivedHistory, type ArchivedState } from './historyFormat.js';
+import { digestOfState, historyFormat, keepsHistory, type ArchivedHistory, type ArchivedState, type ReadHistory } from './historyFormat.js';
 import { staying } from './thinning.js';
 
 /** Where a document lies. */
@@ -25,17 +24,6 @@ export interface KeptState {
 const wholeEach = 100;
 /** A document's history is thinned each time so many states of it are kept. */
 const thinEach = 64;
-/** A text that is the same for the same document, in whatever order its fields stand. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
-  if (typeof value !== 'object' || value === null) return JSON.stringify(value) ?? 'null';
-  const fields = Object.entries(value).filter(([, inner]) => inner !== undefined);
-  fields.sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${fields.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join(',')}}`;
-}
-
-const digestOfState = (document: unknown): string => digestOf(canonical(document)).slice(0, 24);
-
 interface Stretch {
   readonly number: number;
   readonly whole: boolean;
@@ -67,6 +55,29 @@ export class History {
     if (count % thinEach === 0) await this.thin(place, transaction);
   }
 
+  /** Keeps the states of documents that were not there until now. */
+  async recordFresh(made: readonly { readonly place: Place; readonly state: object }[], transaction: Transaction): Promise<void> {
+    const kept = made.filter(({ place }) => keepsHistory(place.collection));
+    if (kept.length === 0) return;
+    const [{ place: first }] = kept;
+    const known = new Set(
+      (
+        await this.database.sequelize.query<{ key: string }>(
+          "SELECT DISTINCT collection || '/' || id AS key FROM history WHERE project = ?",
+          { replacements: [first.project], type: QueryTypes.SELECT, transaction },
+        )
+      ).map(({ key }) => key),
+    );
+    const rows = kept
+      .filter(({ place }) => !known.has(`${place.collection}/${place.id}`))
+      .map(({ place, state }) => this.rowOf(place, undefined, state, ['made'], 0));
+    for (let i = 0; i < rows.length; i += rowsAtOnce)
+      await this.database.history.bulkCreate(rows.slice(i, i + rowsAtOnce), { transaction });
+    // Those that were there once go on where they ended.
+    for (const { place, state } of kept)
+      if (known.has(`${place.collection}/${place.id}`)) await this.record(place, undefined, state, transaction);
+  }
+
   private async add(
     place: Place,
     before: object | undefined,
@@ -75,20 +86,21 @@ export class History {
     since: number,
     transaction: Transaction,
   ): Promise<void> {
+    await this.database.history.create(this.rowOf(place, before, after, words, since), { transaction });
+  }
+
+  private rowOf(place: Place, before: object | undefined, after: object, words: readonly string[], since: number) {
     const patch = before && patchOf(before, after);
-    await this.database.history.create(
-      {
-        ...place,
-        at: this.now(),
-        whole: patch === undefined,
-        since: patch === undefined ? 0 : since,
-        digest: digestOfState(after),
-        body: JSON.stringify(patch ?? after),
-        words: words.join('\n'),
-        mark: null,
-      },
-      { transaction },
-    );
+    return {
+      ...place,
+      at: this.now(),
+      whole: patch === undefined,
+      since: patch === undefined ? 0 : since,
+      digest: digestOfState(after),
+      body: JSON.stringify(patch ?? after),
+      words: words.join('\n'),
+      mark: null,
+    };
   }
 
   /** All kept states of a document, the newest first. */
@@ -167,30 +179,13 @@ export class History {
     return { format: historyFormat, documents };
   }
 
-  /** Puts an archived history in the place of a project's; its states are those of `archived`, in their order. */
-  async replace(project: string, { documents }: ArchivedHistory, transaction: Transaction): Promise<void> {
+  /** Puts an archived history, as it was read, in the place of a project's; its states keep their order. */
+  async replace(project: string, { documents }: ReadHistory, transaction: Transaction): Promise<void> {
     const { history } = this.database;
     await history.destroy({ where: { project }, transaction });
     for (const [key, states] of Object.entries(documents)) {
       const [collection, id] = key.split('/') as [Collection, string];
-      let [state, since]: [unknown, number] = [undefined, 0];
-      const rows = states.map(({ at, words, mark, whole, patch }) => {
-        state = whole ?? (patch && patched(state, patch));
-        since = whole ? 0 : since + 1;
-        const body = JSON.stringify(whole ?? patch);
-        return {
-          project,
-          collection,
-          id,
-          at: new Date(at),
-          whole: whole !== undefined,
-          since,
-          digest: digestOfState(state),
-          body,
-          words: words.join('\n'),
-          mark: mark ?? null,
-        };
-      });
+      const rows = states.map((state) => ({ ...state, project, collection, id, at: new Date(state.at), mark: state.mark ?? null }));
       for (let i = 0; i < rows.length; i += rowsAtOnce) await history.bulkCreate(rows.slice(i, i + rowsAtOnce), { transaction });
     }
   }

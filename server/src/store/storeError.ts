@@ -28,6 +28,8 @@ const told: Record<string, { reason: StoreError['reason']; tell: (file: string) 
     reason: 'unusable',
     tell: (file) => `The database ${file} is damaged. Move it away and start again to create a new one.`,
   },
+  ENOSPC: { reason: 'full', tell: (file) => `The disk holding ${file} is full. Nothing was stored.` },
+  EDQUOT: { reason: 'full', tell: (file) => `The disk space for ${file} is used up. Nothing was stored.` },
   EACCES: { reason: 'read-only', tell: (file) => `The folder of ${file} cannot be written; check its permissions.` },
   EROFS: { reason: 'read-only', tell: (file) => `The folder of ${file} is on a read-only disk.` },
   ENOTDIR: { reason: 'unusable', tell: (file) => `The folder of ${file} is not a folder.` },

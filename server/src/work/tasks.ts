@@ -3,12 +3,13 @@ import { assembleProject, type PictureLightDocument } from '@undatio/core/intern
 import { digestOf } from '../files.js';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
-import { FolderError, projectArchive, readProjectArchive } from '../folder/projectFolder.js';
+import { FolderError } from '../folder/folderError.js';
+import { projectArchive, readProjectArchive } from '../folder/projectFolder.js';
 import { readSavedProject } from '../savedProject.js';
 import { showPage, type PageShown } from '../showPage.js';
 import { AssetStore } from '../store/assetStore.js';
 import { DocumentStore } from '../store/documentStore.js';
-import type { ArchivedHistory } from '../store/historyFormat.js';
+import type { ReadHistory } from '../store/historyFormat.js';
 
 /** What can take long and therefore never runs on the thread that answers: each takes plain data and gives plain data. */
 
@@ -79,7 +80,7 @@ export const tasks = {
   async readImport(
     data: string,
     { bytes, type, keep }: { bytes: Uint8Array; type: string; keep: boolean },
-  ): Promise<{ project?: Project; history?: ArchivedHistory; problems: readonly Problem[]; missing: readonly string[] }> {
+  ): Promise<{ project?: Project; history?: ReadHistory; problems: readonly Problem[]; missing: readonly string[] }> {
     const { assets } = await storeOf(data);
     let read: ProjectFileResult;
     try {

@@ -1,3 +1,4 @@
+import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ButtonModule } from 'primeng/button';
@@ -11,7 +12,7 @@ import { FolderService } from './project/folderService';
   selector: 'und-folder-chip',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown.escape)': 'open.set(false)' },
-  imports: [ButtonModule, ConflictDialog, DialogModule],
+  imports: [ButtonModule, ConflictDialog, DatePipe, DialogModule],
   template: `
     @if (folder(); as state) {
       <button type="button" class="plain" [class.wrong]="waiting() > 0 || state.halted" [title]="state.folder" (click)="open.set(true)">
@@ -33,6 +34,9 @@ import { FolderService } from './project/folderService';
             <p role="alert">{{ state.halted }}</p>
           } @else if (waiting() === 0) {
             <p>Every save here is written there, and every change of a file there appears here.</p>
+          }
+          @if (!state.halted && state.watchedAgain; as since) {
+            <p>The folder was missing for a while. It was found again at {{ since | date: 'mediumTime' }} and is watched since then.</p>
           }
           @if (state.conflicts.length > 0) {
             <h3>Changed on both sides</h3>

@@ -27,6 +27,8 @@ export interface FolderState {
   readonly problems: readonly FileProblem[];
   readonly conflicts: readonly FolderConflict[];
   readonly halted?: string;
+  /** When the folder was last found again after it had been away. */
+  readonly watchedAgain?: string;
 }
 
 /** Owns what is known of the folder that the open project is kept in, and takes in what is changed there. */
