@@ -117,6 +117,8 @@ export class Acts {
 
   shove(who: Combatant, thrown: Throw): void {
     this.throws.begin(who, thrown);
+    // Where it would have arrived, and when, is not so any more: it is found anew when the push is over.
+    this.walks.steer(who);
   }
 
   /** Somebody goes another way, its clock another rate, or it is not as it was. */
@@ -145,8 +147,8 @@ export class Acts {
   }
 
   /** Lets the meeting happen whose time `next` told last. */
-  meet(): void {
-    this.watches.happen();
+  meet(): boolean {
+    return this.watches.happen();
   }
 
   /** Lets go of all who would still meet: what keeps on meeting at one instant would never end. */

@@ -88,14 +88,14 @@ export function compileDrill(raw: Json, path: DocumentPath, plan: CombatPlan): C
     const health = one['health'] === undefined ? undefined : readNumber(one['health'], [...place, 'health'], 0.001, actor.health.most);
     return { id: ids[i], actor, x, y, facing, health, ...(most > 0 && { rank: Math.floor(rank) }) };
   });
-  const script = readList(raw['script'], [...path, 'script'], drillLimits.script).flatMap((one, i) =>
+  const entries = readList(raw['script'], [...path, 'script'], drillLimits.script).map((one, i) =>
     compileEntry(one, [...path, 'script', i], i, plan, ids, length),
   );
-  if (script.length > drillLimits.events)
-    throw new DocumentError(
-      [...path, 'script'],
-      `expected at most ${drillLimits.events} events with their repeats, found ${script.length}`,
-    );
+  // Counted before any is made: a short text may ask for millions.
+  const events = entries.reduce((sum, { times }) => sum + times, 0);
+  if (events > drillLimits.events)
+    throw new DocumentError([...path, 'script'], `expected at most ${drillLimits.events} events with their repeats, found ${events}`);
+  const script = entries.flatMap(({ one, times, step }) => Array.from({ length: times }, (_, i) => ({ ...one, at: one.at + i * step })));
   // Sorting is stable: what stands first in the script comes first.
   script.sort((a, b) => a.at - b.at);
   const seed = readNumber(raw['seed'] ?? 1, [...path, 'seed'], 0, 0xffffffff);
@@ -118,7 +118,7 @@ function compileEntry(
   plan: CombatPlan,
   actors: readonly string[],
   length: Seconds,
-): readonly ScriptedEvent[] {
+): { readonly one: ScriptedEvent; readonly times: number; readonly step: Seconds } {
   const at = readNumber(raw['at'], [...path, 'at'], 0, drillLimits.length);
   const event = plan.events.get(raw['event'] as string);
   if (!event) throw new DocumentError([...path, 'event'], `expected an event of the project, found ${show(raw['event'])}`);
@@ -130,10 +130,13 @@ function compileEntry(
   const payload = payloadAt(event, raw['payload'] ?? {}, path);
   const place = raw['place'] === undefined ? undefined : readPlace(raw['place'], [...path, 'place']);
   const { count = 1, every = 1 } = readRecord(raw['repeat'] ?? {}, [...path, 'repeat']);
-  const times = readNumber(count, [...path, 'repeat', 'count'], 1, drillLimits.repeats);
+  const wanted = readNumber(count, [...path, 'repeat', 'count'], 1, drillLimits.repeats);
   const step = readNumber(every, [...path, 'repeat', 'every'], 0.001, drillLimits.length);
-  const one = { event, source: party('source'), target: party('target'), place, payload, entry };
-  return Array.from({ length: Math.floor(times) }, (_, i) => ({ ...one, at: at + i * step })).filter((each) => each.at <= length);
+  const one = { at, event, source: party('source'), target: party('target'), place, payload, entry };
+  // Those after the drill's end never come.
+  let times = at > length ? 0 : Math.min(Math.floor(wanted), Math.floor((length - at) / step) + 2);
+  while (times > 0 && at + (times - 1) * step > length) times--;
+  return { one, times, step };
 }
 
 /** A drill as it went. */

@@ -26,6 +26,7 @@ export type Happening =
   | { readonly what: 'splits'; readonly who: string; readonly into: string; readonly count: number }
   | { readonly what: 'throws'; readonly who: string; readonly distance: number }
   | { readonly what: 'too many'; readonly body: string; readonly most: number }
+  | { readonly what: 'too many events'; readonly event: string; readonly most: number }
   | { readonly what: 'breaks off'; readonly who: string; readonly move: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
 

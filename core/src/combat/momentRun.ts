@@ -154,6 +154,8 @@ function nobody(event: CompiledEventRules, run: Run): Asking {
     payload: {},
     harm: 0,
     before: 0,
+    pointsBefore: 0,
+    isHarmed: false,
     run,
     reach: undefined,
   };

@@ -105,6 +105,8 @@ function askingAmong(event: CompiledEventRules, parties: Parties, payload: FullP
     payload,
     harm: parties.target ? harmTo(event, payload, parties.target) : 0,
     before: parties.target?.share(now) ?? 0,
+    pointsBefore: parties.target?.health(now) ?? 0,
+    isHarmed: false,
     run,
     reach: undefined,
   };

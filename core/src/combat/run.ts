@@ -52,7 +52,7 @@ interface Raised extends Told {
 }
 
 type Item =
-  | { readonly type: 'event'; readonly raised: Raised }
+  | { readonly type: 'event'; readonly raised: Raised; readonly waited?: true }
   | {
       readonly type: 'cue';
       readonly sequence: string;
@@ -70,7 +70,11 @@ type Item =
   | { readonly type: 'return'; readonly who: Combatant; readonly life: number; readonly to: Place };
 
 /** More events than this at one instant are a loop that nothing ends. */
-export const instantLimit = 10_000;
+export const instantLimit = 1000;
+/** More events than this that rules have raised for later, and that have not come yet, are growth that nothing ends. */
+export const waitingLimit = 1000;
+/** Events that are asked about within one another; what would go deeper waits for the end of its instant. */
+const deepest = 16;
 /** Seconds of the world after which whom an outcome brought about, and who is gone for good, is forgotten. */
 const rememberedFor: Seconds = 10;
 
@@ -100,7 +104,7 @@ export class Run implements Doing, RunState {
       const event = this.plan.events.get(name);
       if (!event) return;
       const raised: Raised = { event, source: by, target, payload: inCommon(event.fields, payload), own: false };
-      if (when === 'at once') this.ask(raised);
+      if (when === 'at once') this.askWithin(raised);
       else this.putEvent(raised, 0);
     },
     cue: (sequence, { source, target }, payload, key, number) =>
@@ -123,7 +127,7 @@ export class Run implements Doing, RunState {
     now: () => this.now,
     others: () => this.combatants,
     later: (who, due, item, rank) => this.later(who, due, item, rank),
-    strike: (event, told, payload, touch) => this.ask({ event, ...told, payload, own: false, touch }),
+    strike: (event, told, payload, touch) => this.askWithin({ event, ...told, payload, own: false, touch }),
     give: (who, status, by) => this.statuses.give(who, status, 1, undefined, this.ofNobody(by ?? who)),
     take: (who, status) => this.statuses.take(who, status, undefined),
     cue: (sequence, who, key) => {
@@ -135,10 +139,10 @@ export class Run implements Doing, RunState {
     },
     worldShown: () => this.options.world.shown(this.now),
     laterInWorld: (due, item) => this.agenda.add(this.worldLane, due, 0, item),
-    raise: (event, told, payload) => this.ask({ event, ...told, payload: inCommon(event.fields, payload), own: false }),
+    raise: (event, told, payload) => this.askWithin({ event, ...told, payload: inCommon(event.fields, payload), own: false }),
     raiseNamed: (name, told) => {
       const event = this.plan.events.get(name);
-      if (event) this.ask({ event, ...told, payload: defaultsOf(event), own: false });
+      if (event) this.askWithin({ event, ...told, payload: defaultsOf(event), own: false });
     },
     edges: () => this.options.edges ?? {},
     letFly: (by, actor, launch) => this.spawns.letFly({ id: undefined, actor, by, place: undefined, launch }),
@@ -153,6 +157,10 @@ export class Run implements Doing, RunState {
   private changed = false;
   private presentIds: readonly string[] | undefined;
   private atInstant = 0;
+  /** Events that were raised for later and have not come yet. */
+  private waiting = 0;
+  /** How many events are being asked about, one within another. */
+  private depth = 0;
   /** What came of the event that is being answered, while somebody listens. */
   private happened: Happening[] | undefined;
 
@@ -249,7 +257,7 @@ export class Run implements Doing, RunState {
     this.listening.delete(who.index);
     this.combatants.splice(this.combatants.indexOf(who), 1);
     this.byId.delete(who.id);
-    for (const other of this.combatants) other.pairs.delete(who);
+    this.forgetPairs(who);
     this.spawns.forget();
     this.acts.forgetBody(who);
     this.options.forget?.(who.id);
@@ -285,7 +293,7 @@ export class Run implements Doing, RunState {
       const decided = this.agenda.next(this.now);
       const met = this.acts.next(this.now);
       // Instants that differ by the rounding of two clocks are one; there those meet, after what was decided before.
-      const isMeeting = met < decided || (met <= decided + 1.5 * nearly && this.agenda.rank > 0);
+      const isMeeting = met < decided || (met <= decided + 3 * nearly && this.agenda.rank > 0);
       const wall = Math.min(decided, met);
       if (wall > to + nearly) break;
       if (wall > this.now) this.atInstant = 0;
@@ -303,13 +311,14 @@ export class Run implements Doing, RunState {
 
   private meet(): void {
     // Meetings at one instant that bring about one another are a loop as events are.
-    if (++this.atInstant > instantLimit) this.acts.forget();
-    else this.acts.meet();
+    if (this.atInstant >= instantLimit) this.acts.forget();
+    else if (this.acts.meet()) this.atInstant++;
   }
 
   private happen(item: Item): void {
     switch (item.type) {
       case 'event':
+        if (item.waited) this.waiting--;
         return this.ask(item.raised);
       case 'cue':
         return this.cue(item.sequence, item.told, item.payload, item.seed, item.number);
@@ -337,10 +346,21 @@ export class Run implements Doing, RunState {
     }
   }
 
+  /** Asks about what comes of another event at once: a projectile that meets somebody where it begins, a contact, an edge. */
+  private askWithin(raised: Raised): void {
+    if (this.depth >= deepest) return this.putEvent(raised, 0);
+    this.depth++;
+    const outer = this.happened;
+    this.ask(raised);
+    this.happened = outer;
+    this.depth--;
+  }
+
   private ask({ event, source, target, place, payload, own, touch }: Raised): void {
     const number = this.events++;
     if (++this.atInstant > instantLimit) {
-      this.refuseMore(event, source, target, payload, number);
+      // Told once: each of the others would say the same.
+      if (this.atInstant === instantLimit + 1) this.refuseMore(event, source, target, payload, number);
       return;
     }
     const asking: Asking = {
@@ -356,10 +376,13 @@ export class Run implements Doing, RunState {
       run: this,
       reach: undefined,
       before: target ? target.share(target.shown(this.now)) : 0,
+      pointsBefore: target ? target.health(target.shown(this.now)) : 0,
+      isHarmed: false,
     };
     const standing = own ? 'up' : (target?.standing ?? 'up');
     const rungs = this.plan.ladders.get(event.id) ?? [];
-    if (standing === 'up') for (const { conditions } of rungs) for (const one of conditions) one.notes?.(asking);
+    // However its target stands: a third blow is the third, also on one who is down.
+    for (const { conditions } of rungs) for (const one of conditions) one.notes?.(asking);
     const { log } = this.listener;
     const answers: RungAnswer[] | undefined = log && [];
     const answering = askRungs(rungs, asking, standing, answers);
@@ -390,7 +413,7 @@ export class Run implements Doing, RunState {
     number: number,
   ): void {
     // What is left of this instant would only raise more.
-    this.agenda.keep(({ rank, item }) => rank !== 3 || (item.type === 'event' && item.raised.own));
+    this.agenda.keep(({ rank }) => rank !== 3);
     this.listener.log?.({
       at: this.now,
       number,
@@ -409,6 +432,7 @@ export class Run implements Doing, RunState {
 
   harm(who: Combatant, points: number, asking: Asking): void {
     if (who.standing !== 'up') return;
+    if (who === asking.target) asking.isHarmed = true;
     const shown = who.shown(this.now);
     const before = who.health(shown);
     const { cannotFall, most } = who.actor.health;
@@ -446,9 +470,16 @@ export class Run implements Doing, RunState {
   }
 
   private putEvent(raised: Raised, after: Seconds): void {
-    const item: Item = { type: 'event', raised };
-    if (after <= nearly) this.agenda.add(this.wallLane, this.now, 3, item);
-    else this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, item);
+    if (after <= nearly) {
+      if (this.atInstant <= instantLimit) this.agenda.add(this.wallLane, this.now, 3, { type: 'event', raised });
+      return;
+    }
+    if (this.waiting >= waitingLimit) {
+      this.tell({ what: 'too many events', event: raised.event.id, most: waitingLimit });
+      return;
+    }
+    this.waiting++;
+    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, { type: 'event', raised, waited: true });
   }
 
   play(sequence: string, told: Told, payload: FullPayload, seed: Uint32, after: Seconds): void {
@@ -532,7 +563,10 @@ export class Run implements Doing, RunState {
     if (keeper !== 'pair') return (keeper === 'source' ? source : target)?.memory;
     if (!source || !target) return undefined;
     let memory = target.pairs.get(source);
-    if (!memory) target.pairs.set(source, (memory = new Memory()));
+    if (!memory) {
+      target.pairs.set(source, (memory = new Memory()));
+      source.rememberedBy.add(target);
+    }
     return memory;
   }
 
@@ -548,8 +582,7 @@ export class Run implements Doing, RunState {
   private comeBack(who: Combatant, { x, y }: Place): void {
     const { health } = who.actor;
     who.memory.clear();
-    who.pairs.clear();
-    for (const other of this.combatants) other.pairs.delete(who);
+    this.forgetPairs(who);
     who.look = '';
     this.acts.renew(who);
     this.stand(who, 'up');
@@ -560,6 +593,14 @@ export class Run implements Doing, RunState {
     this.tellHealth(who);
     this.listener.history?.({ of: 'look', who: who.id, at: this.now, value: '' });
     this.raiseOwn(health.returns, who, undefined, {});
+  }
+
+  /** Nothing is remembered any more of somebody and another. */
+  private forgetPairs(who: Combatant): void {
+    for (const other of who.pairs.keys()) other.rememberedBy.delete(who);
+    who.pairs.clear();
+    for (const other of who.rememberedBy) other.pairs.delete(who);
+    who.rememberedBy.clear();
   }
 
   /** Somebody's own event: with what it has in common with the one that led to it. */
@@ -618,6 +659,8 @@ export class Run implements Doing, RunState {
       payload: {},
       harm: 0,
       before: 0,
+      pointsBefore: 0,
+      isHarmed: false,
       run: this,
       reach: undefined,
     };

@@ -14,6 +14,8 @@ import type { Throw } from './walking/throwKeeper.js';
 
 /** More bodies than this that outcomes bring about in a run are refused. */
 export const spawnLimit = 2000;
+/** The same at one instant: what one instant costs is bounded before it is made. */
+export const instantSpawnLimit = 128;
 
 /** Somebody whom an outcome brings about. */
 export interface Joining {
@@ -60,6 +62,9 @@ export class SpawnKeeper {
   /** Whom outcomes have brought about: ever, and of these who is not forgotten. */
   private ever = 0;
   private there = 0;
+  /** The instant at which outcomes brought somebody about last, and how many. */
+  private instant: Seconds = -1;
+  private atInstant = 0;
 
   constructor(private readonly world: SpawnWorld) {}
 
@@ -114,15 +119,18 @@ export class SpawnKeeper {
     name?: string,
   ): Combatant | undefined {
     const { world } = this;
-    if (this.there >= spawnLimit) {
-      world.tell({ what: 'too many', body: actor.id, most: spawnLimit });
+    const now = world.now();
+    if (now !== this.instant) [this.instant, this.atInstant] = [now, 0];
+    const most = this.atInstant >= instantSpawnLimit ? instantSpawnLimit : spawnLimit;
+    if (this.there >= spawnLimit || this.atInstant >= instantSpawnLimit) {
+      world.tell({ what: 'too many', body: actor.id, most });
       return undefined;
     }
+    this.atInstant++;
     this.ever++;
     this.there++;
     const id = name === undefined || world.isTaken(name) ? this.freeId(actor.id) : name;
     const own = actor.ranks.at(rank - 1) ?? actor;
-    const now = world.now();
     const bodyClock = world.clockFor(id, { actor: own, x, y, facing }) ?? new GameClock();
     // What flies belongs to nobody: it goes by the world's clock.
     const clock = launch ? world.clock : bodyClock;

@@ -47,7 +47,9 @@ function happeningWords(one: Happening, bare: boolean): string {
     case 'throws':
       return `${one.who} is moved ${number(one.distance)} px`;
     case 'too many':
-      return `no more ${one.body}: at most ${one.most} bodies come about`;
+      return `${one.body} is not spawned: the limit of ${one.most} bodies is reached`;
+    case 'too many events':
+      return `${one.event} is not raised: ${one.most} raised events are waiting already`;
     case 'breaks off':
       return `${one.who} breaks off ${one.move}`;
     case 'looks':

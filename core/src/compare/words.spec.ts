@@ -22,7 +22,7 @@ describe('an event of a log in words', () => {
       [{ what: 'lets fall', who: 'm', body: 'pollen-1' }, 'm lets fall pollen-1'],
       [{ what: 'splits', who: 'm', into: 'shard', count: 4 }, 'm splits into 4 shard'],
       [{ what: 'throws', who: 'm', distance: 80.123 }, 'm is moved 80.12 px'],
-      [{ what: 'too many', body: 'pod', most: 200 }, 'no more pod: at most 200 bodies come about'],
+      [{ what: 'too many', body: 'pod', most: 200 }, 'pod is not spawned: the limit of 200 bodies is reached'],
       [{ what: 'breaks off', who: 'm', move: 'swing' }, 'm breaks off swing'],
       [{ what: 'looks', who: 'm', look: 'cracked' }, 'm looks cracked'],
       [{ what: 'looks', who: 'm', look: '' }, 'm looks as before'],

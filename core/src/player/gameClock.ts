@@ -84,6 +84,14 @@ export class GameClock {
     return this.warp.halted(from, to);
   }
 
+  /** When it stands still, of what ends after `from` and begins before `to`: in order and apart. */
+  halts(from: Seconds, to: Seconds): (readonly [Seconds, Seconds])[] {
+    return this.warp
+      .changes()
+      .map(([at, rate], i, all): readonly [Seconds, Seconds, number] => [at, all[i + 1]?.[0] ?? Infinity, rate])
+      .flatMap(([start, end, rate]) => (rate === 0 && end > from && start < to ? [[start, end] as const] : []));
+  }
+
   /** The most seconds that it stands still in any `within`, of what is not forgotten: the worst stretch begins where a stop does. */
   stillest(within: Seconds): Seconds {
     const stops = this.warp.changes().filter(([, rate]) => rate === 0);

@@ -2,6 +2,7 @@ import type { WarpWindow } from '../maths/timeWarp.js';
 import type { ClockParty, TimeBend } from '../take/firing.js';
 import type { Fraction, Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
+import { latestEnd, withHalt, type Halt } from './stopRoom.js';
 
 /** At most so much standing still in so long, for each body and for the world. */
 export interface StopBudget {
@@ -11,8 +12,8 @@ export interface StopBudget {
 
 /**
  * What bends time in one strike, as long as the player wants it and the budget of each clock leaves: a stop that would take more
- * ends earlier; what only slows is not counted. In any `within` seconds no clock stands still for more than `seconds`: what is
- * there already, before and after, is counted whole, though some of it may overlap.
+ * ends earlier; what only slows is not counted. In any `within` seconds no clock stands still for more than `seconds`; stops that
+ * overlap are counted once.
  */
 export function heldTo(
   bends: readonly TimeBend[],
@@ -22,7 +23,7 @@ export function heldTo(
   budget: StopBudget | undefined,
 ): readonly TimeBend[] {
   if (wanted === 1 && !budget) return bends;
-  const spent: Record<ClockParty, Seconds> = { source: 0, target: 0, world: 0 };
+  const halts: Partial<Record<ClockParty, readonly Halt[]>> = {};
   return bends.flatMap((bend) => {
     const windows = wanted === 1 ? bend.windows : bend.windows.map((window) => lasting(window, (window.end - window.start) * wanted));
     if (!budget) return [{ ...bend, windows }];
@@ -30,10 +31,10 @@ export function heldTo(
       const held = windows.map((window) => {
         const { start, end, rate } = window;
         if (rate > 0) return window;
-        const halted = clocks[party].halted(contact + start - budget.within, contact + end + budget.within);
-        const length = Math.min(end - start, Math.max(0, budget.seconds - halted - spent[party]));
-        spent[party] += length;
-        return lasting(window, length);
+        const own = halts[party] ?? clocks[party].halts(contact - budget.within, Infinity);
+        const length = latestEnd(contact + start, contact + end, own, budget) - (contact + start);
+        halts[party] = withHalt(own, [contact + start, contact + start + length]);
+        return length === end - start ? window : lasting(window, length);
       });
       return { windows: held, parties: [party], holdLater: false };
     });

@@ -175,10 +175,9 @@ export function steppedFight(documents: SteppedFight, drill: SteppedDrill): { lo
     const rungs = documents.responses.find((one) => one.event === event)?.rungs ?? [];
     const standing = own ? 'up' : (target?.standing ?? 'up');
     const entry: SteppedEntry = { at: wall, event, target: target?.id ?? '', answered: [], harms: [] };
-    if (standing === 'up')
-      for (const rung of rungs)
-        for (const one of rung.when)
-          if (one.condition === 'nth' && target) target.tallies.set(event + rung.id, (target.tallies.get(event + rung.id) ?? 0) + 1);
+    for (const rung of rungs)
+      for (const one of rung.when)
+        if (one.condition === 'nth' && target) target.tallies.set(event + rung.id, (target.tallies.get(event + rung.id) ?? 0) + 1);
     const read = (of: SteppedMeasure, who: Body): number => {
       switch (of.read) {
         case 'payload':

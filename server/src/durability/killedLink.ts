@@ -119,7 +119,8 @@ export async function killLink(
     const store = await DocumentStore.openForReading(data);
     for (const id of ids) {
       const stored = await store.get(project, 'sequences', id);
-      const held = [(stored?.document as Sequence).note, inFile(id).note];
+      // Where it was removed, its file alone holds something.
+      const held = [stored ? (stored.document as Sequence).note : 'removed', inFile(id).note];
       for (const state of owed.get(id) ?? [])
         if (!held.some((holder) => lineage.holds(holder, state)))
           told.lost.push(`kill ${round}, ${id}: "${state}" is gone; the studio holds "${held[0]}", the file "${held[1]}"`);
@@ -129,7 +130,7 @@ export async function killLink(
         told.lost.push(`kill ${round}, ${id}: the two differ ("${held[0]}", "${held[1]}") and nobody is asked`);
       told.conflicts++;
       // The person takes the studio's, or decides another time.
-      if (random() < 0.5) await replaceFile(fileOf(id), JSON.stringify(stored?.document));
+      if (stored && random() < 0.5) await replaceFile(fileOf(id), JSON.stringify(stored.document));
     }
     await store.close();
   };

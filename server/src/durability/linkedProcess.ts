@@ -25,7 +25,8 @@ say({ ready: true, conflicts: link.state.conflicts.map(({ key }) => key) });
 
 async function write(id: string, note: string): Promise<void> {
   const stored = await documents.get(project, 'sequences', id);
-  if (!stored) throw new Error(`no ${id}`);
+  // Removed by a file that was away for a moment.
+  if (!stored) return;
   const before = stored.document as Sequence;
   const parent = before.note;
   say({ about: 'attempted', note, parent });

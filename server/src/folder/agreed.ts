@@ -5,13 +5,19 @@ import { writeWhole } from './writeWhole.js';
 /** Where a state is brought to. */
 export type Receiver = 'folder' | 'studio';
 
+/** A state on its way; null for a document that is to be removed. */
+export interface UnderWay {
+  readonly to: Receiver;
+  readonly state: string | null;
+}
+
 /** States that are on their way, by key. */
-type Intended = Map<string, { readonly to: Receiver; readonly state: string }>;
+type Intended = Map<string, UnderWay>;
 
 interface Kept {
   readonly folder: string;
   readonly states: Record<string, string>;
-  readonly underWay?: Record<string, { readonly to: Receiver; readonly state: string }>;
+  readonly underWay?: Record<string, UnderWay>;
 }
 
 /**
@@ -53,7 +59,8 @@ export class Agreed {
   before(key: string, folder: string | undefined, studio: string | undefined): string | undefined {
     const intended = this.intended.get(key);
     const received = intended?.to === 'folder' ? folder : studio;
-    return intended !== undefined && intended.state === received ? intended.state : this.states.get(key);
+    if (intended === undefined || (intended.state ?? undefined) !== received) return this.states.get(key);
+    return intended.state ?? undefined;
   }
 
   /** Writes down what is about to be brought over, by key. */

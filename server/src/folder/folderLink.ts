@@ -6,7 +6,7 @@ import { bytesBelow, contentBelow, refusedBelow } from '../files.js';
 import type { AssetStore } from '../store/assetStore.js';
 import { problemsWith } from '../store/documentChecks.js';
 import { TooManyDocuments, type DocumentStore, type OneOfMany } from '../store/documentStore.js';
-import { Agreed, type Receiver } from './agreed.js';
+import { Agreed, type Receiver, type UnderWay } from './agreed.js';
 import { keyAt, keyOf, placeOf, type FileProblem, type Key } from './folderFiles.js';
 import { FolderWatch } from './folderWatch.js';
 import { writeStudioSide } from './folderWriter.js';
@@ -61,6 +61,8 @@ export interface LinkParts {
 
 /** Milliseconds after which what could not be written is tried again. */
 const retryPause = 2000;
+/** Milliseconds that a file may be away while another one is put in its place. */
+const replacingTakes = 60;
 /** Milliseconds between looks whether the folder is still the one that is watched. */
 const lookPause = 1000;
 
@@ -278,7 +280,7 @@ export class FolderLink {
     const keys = [...this.due];
     this.due.clear();
     try {
-      const sides = await this.sidesOf(keys);
+      const sides = await this.settledSides(keys);
       for (const { key, inFolder } of sides) {
         this.conflicts.delete(key);
         this.problems.delete(key);
@@ -333,10 +335,8 @@ export class FolderLink {
         else after.add(key);
       }
       const order = settings && settingsPlan(settings, after, this.agreed, this.forced.has(this.settingsKey));
-      const underWay = new Map<Key, { readonly to: Receiver; readonly state: string }>();
-      const bring = (key: Key, to: Receiver, state: string | undefined): void => {
-        if (state !== undefined) underWay.set(key, { to, state });
-      };
+      const underWay = new Map<Key, UnderWay>();
+      const bring = (key: Key, to: Receiver, state: string | undefined): void => void underWay.set(key, { to, state: state ?? null });
       for (const { key, folder } of coming) bring(key, 'studio', folder);
       for (const { key, studio } of toFolder) bring(key, 'folder', studio);
       if (order?.write ?? order?.text) bring(this.settingsKey, order.write ? 'studio' : 'folder', JSON.stringify(order.next));
@@ -417,6 +417,21 @@ export class FolderLink {
     if (await this.parts.assets.has(sha256)) return;
     const bytes = await bytesBelow(this.folder, kitPath(file));
     if (bytes) await this.parts.assets.write(bytes);
+  }
+
+  /**
+   * The sides of documents. A file that is missing is looked for twice: who puts another one in its place, as version control does,
+   * may be about to.
+   */
+  private async settledSides(keys: readonly Key[]): Promise<Sides[]> {
+    const sides = await this.sidesOf(keys);
+    const missing = sides.filter(
+      ({ key, folder, studio }) => folder === undefined && studio !== undefined && this.agreed.get(key) !== undefined,
+    );
+    if (missing.length === 0) return sides;
+    await new Promise((done) => setTimeout(done, replacingTakes));
+    const again = new Map((await this.sidesOf(missing.map(({ key }) => key))).map((side) => [side.key, side]));
+    return sides.map((side) => again.get(side.key) ?? side);
   }
 
   private async writeFiles(sides: readonly Sides[]): Promise<void> {

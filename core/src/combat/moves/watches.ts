@@ -8,8 +8,8 @@ export interface Watched {
   readonly bodies: readonly Combatant[];
   /** Wall time at which they next do, no earlier than `now`; Infinity for never. */
   foresee(now: Seconds): Seconds;
-  /** What comes of it. It goes on being watched unless it is let go. */
-  happen(): void;
+  /** What comes of it. It goes on being watched unless it is let go. False where nothing did: it was only time to look again. */
+  happen(): boolean | void;
 }
 
 interface Watch {
@@ -101,15 +101,16 @@ export class Watches {
     }
   }
 
-  /** Lets the one happen whose time `next` told last. */
-  happen(): void {
+  /** Lets the one happen whose time `next` told last, and says whether anything came of it. */
+  happen(): boolean {
     const first = this.heap.at(0);
     if (!first) throw new Error('there is nothing next');
     this.pop();
     // Whatever comes of it, it is foreseen anew.
     this.stale.add(first.watch);
-    first.watch.watched.happen();
+    const came = first.watch.watched.happen();
     if (first.watch.isLet) this.stale.delete(first.watch);
+    return came !== false;
   }
 
   private push(one: Foreseen): void {

@@ -23,8 +23,11 @@ export interface Asking {
   readonly payload: FullPayload;
   /** Its harm to the target after what the target resists; 0 without. */
   readonly harm: number;
-  /** The target's share of health before it. */
+  /** The target's share of health, and its points, before it. */
   readonly before: Fraction;
+  readonly pointsBefore: number;
+  /** Whether an outcome has harmed its target by now: then what its harm leaves is what is there. */
+  isHarmed: boolean;
   readonly run: RunState;
   /** How far from its place the receiver of a raised event is; undefined where nobody is being told. */
   reach: number | undefined;

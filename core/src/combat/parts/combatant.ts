@@ -49,6 +49,8 @@ export class Combatant {
   readonly memory = new Memory();
   /** What is remembered of the two together, by who did something to this one. */
   readonly pairs = new Map<Combatant, Memory>();
+  /** Whoever remembers something of this one. */
+  readonly rememberedBy = new Set<Combatant>();
   readonly held = new Map<string, HeldStatus>();
   /** A look that an outcome put on; empty while health decides. */
   look = '';

@@ -30,9 +30,10 @@ function ofParty(asking: Asking, of: Party | 'all', read: (who: Combatant) => nu
   return who ? read(who) : NaN;
 }
 
-/** Health as the event's own harm would leave it; only its target is harmed by it. */
+/** Health as the event's own harm would leave it, or has left it; only its target is harmed by it. */
 function after(asking: Asking, who: Combatant): number {
-  return Math.max(0, who.health(shown(asking, who)) - (who === asking.target ? asking.harm : 0));
+  if (who !== asking.target || asking.isHarmed) return who.health(shown(asking, who));
+  return Math.max(0, asking.pointsBefore - asking.harm);
 }
 
 /** Everything that can be read, by its name in documents. */
@@ -73,14 +74,14 @@ export const measureKinds: Readonly<Record<MeasureDocument['read'], MeasureKind>
     read: ({ before }) => before,
   },
   'health-after': {
-    about: 'Points of health that the event’s harm would leave; 0 is a blow that fells.',
+    about: 'Points of health that the event’s harm would leave, or has left; 0 is a blow that fells.',
     asks: ['of'],
     unit: 'points',
     label: ({ of }) => own(of, 'health after it'),
     read: (asking, { of }) => ofParty(asking, of, (who) => after(asking, who)),
   },
   'health-share-after': {
-    about: 'Share of full health that the event’s harm would leave.',
+    about: 'Share of full health that the event’s harm would leave, or has left.',
     asks: ['of'],
     unit: '',
     label: ({ of }) => own(of, 'share of health after it'),

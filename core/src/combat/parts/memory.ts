@@ -1,7 +1,10 @@
 import type { Seconds } from '../../units.js';
 
-/** Instants closer than this are one; so are numbers that are compared. */
-export const nearly = 1e-9;
+/**
+ * Half of the grid on which instants lie: two that differ by less are one, and two on neighbouring places of the grid are not. So
+ * are numbers that are compared.
+ */
+export const nearly = 0.5e-9;
 
 /** An instant on the grid of nanoseconds, on which instants that should be one are one. */
 export function snap(time: Seconds): Seconds {

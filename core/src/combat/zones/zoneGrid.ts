@@ -5,11 +5,13 @@ const side: Px = 256;
 /** What is larger than so many cells is looked at every time. */
 const mostCells = 64;
 
-/** Things that lie still, by where they are: what lies near a place is found without looking at all the others. */
+/** Things by where they are, with all that they reach: what lies near a place is found without looking at all the others. */
 export class ZoneGrid<T> {
   private readonly cells = new Map<number, Set<T>>();
   private readonly large = new Set<T>();
   private readonly at = new Map<T, readonly number[]>();
+
+  constructor(private readonly order: (a: T, b: T) => number) {}
 
   /** Puts a thing that reaches so far about a middle. */
   put(thing: T, x: Px, y: Px, reach: Px): void {
@@ -37,25 +39,13 @@ export class ZoneGrid<T> {
     this.large.delete(thing);
   }
 
-  /** Calls `found` with everything that may lie within so many px of a place, once each. */
-  near(x: Px, y: Px, reach: Px, found: (thing: T) => void): void {
+  /** Everything that may lie within so many px of a place, once each, in order. */
+  near(x: Px, y: Px, reach: Px): T[] {
     const keys = keysOf(x, y, reach);
-    if (!keys) {
-      for (const thing of this.at.keys()) found(thing);
-      return;
-    }
-    for (const thing of this.large) found(thing);
-    if (keys.length === 1) {
-      for (const thing of this.cells.get(keys[0]) ?? []) found(thing);
-      return;
-    }
-    const seen = new Set<T>();
-    for (const key of keys)
-      for (const thing of this.cells.get(key) ?? []) {
-        if (seen.has(thing)) continue;
-        seen.add(thing);
-        found(thing);
-      }
+    if (!keys) return [...this.at.keys()].sort(this.order);
+    const found = new Set<T>(this.large);
+    for (const key of keys) for (const thing of this.cells.get(key) ?? []) found.add(thing);
+    return [...found].sort(this.order);
   }
 }
 

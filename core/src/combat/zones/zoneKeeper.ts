@@ -20,6 +20,8 @@ interface Presence {
   counted: Seconds;
   /** While the two are near. */
   watched: Watched | undefined;
+  /** Whether it is only looked at again by then: nobody can be in, or out, before. */
+  isEarly: boolean;
 }
 
 export interface ZoneItem {
@@ -42,6 +44,8 @@ export interface ZoneWorld {
   take(who: Combatant, status: CompiledStatus): void;
 }
 
+/** Seconds within which it is found out exactly when somebody comes in or leaves; what is further off is looked at again. */
+const soon: Seconds = 1 / 30;
 /** Seconds for which bodies look ahead: whoever is further than both go in that time is not watched for. */
 const ahead: Seconds = 0.5;
 
@@ -52,14 +56,12 @@ const ahead: Seconds = 0.5;
 export class ZoneKeeper {
   private readonly bodies = new Set<Combatant>();
   private readonly owners = new Set<Combatant>();
-  /** Owners that stand still, by where; the others are looked at each time. */
-  private readonly still = new ZoneGrid<Combatant>();
-  private readonly going = new Set<Combatant>();
+  /** What bodies cover until they look around again, and what the zones of owners do. */
+  private readonly covered = new ZoneGrid(byIndex);
+  private readonly owned = new ZoneGrid(byIndex);
   private readonly looks = new Map<Combatant, Watched>();
-  /** How often anybody has looked around; which time was each one's last, and how many had been when an owner joined that has not. */
-  private times = 0;
-  private readonly looked = new Map<Combatant, number>();
-  private readonly fresh = new Map<Combatant, number>();
+  /** What is watched for somebody, as who comes or as whose zone it is. */
+  private readonly watchedOf = new Map<Combatant, Set<Presence>>();
   /** Whoever has been near, by owner. */
   private readonly presences = new Map<Combatant, Map<Combatant, Presence[]>>();
   private readonly inside = new Set<Presence>();
@@ -73,11 +75,6 @@ export class ZoneKeeper {
     const isFirst = this.owners.size === 0;
     if (who.actor.zones.length > 0) this.owners.add(who);
     if (this.owners.size === 0) return;
-    // It lies there for whoever looks around from now on.
-    if (this.owners.has(who)) {
-      this.keepPlace(who, who.xAt(this.world.now()), who.yAt(this.world.now()));
-      this.fresh.set(who, this.times);
-    }
     // The first with a zone: everybody looks around from now on.
     for (const body of isFirst ? this.bodies : [who])
       if (!this.looks.has(body) && (this.owners.has(body) || mayBeIn(body))) this.lookFrom(body);
@@ -91,60 +88,49 @@ export class ZoneKeeper {
         return isStill(who.goes) || who.standing !== 'up' ? Infinity : now + ahead;
       },
       // Looking again is all that comes of it.
-      happen: () => undefined,
+      happen: () => false,
     };
     this.looks.set(who, look);
     this.world.watch(look);
   }
 
-  private lookAround(who: Combatant, now: Seconds): void {
-    const [x, y, own] = [who.xAt(now), who.yAt(now), reachIn(who, ahead)];
-    const isOwner = this.owners.has(who);
-    this.looked.set(who, this.times++);
-    if (isOwner) this.keepPlace(who, x, y);
-    if (mayBeIn(who)) {
-      this.still.near(x, y, own + who.actor.radius, (owner) => this.consider(owner, who, apart(owner.goes.x - x, owner.goes.y - y), own));
-      for (const owner of this.going) this.consider(owner, who, apart(owner.xAt(now) - x, owner.yAt(now) - y), own + reachIn(owner, ahead));
-    }
-    if (!isOwner) return;
-    // One that has just joined has been seen by all who have looked since: by those who have not looked yet it will be.
-    const since = this.fresh.get(who);
-    this.fresh.delete(who);
-    for (const other of this.bodies)
-      if (since === undefined || (this.looked.get(other) ?? Infinity) < since)
-        this.consider(who, other, apart(other.xAt(now) - x, other.yAt(now) - y), own + reachIn(other, ahead));
-  }
-
-  /** Keeps an owner of zones among those that stand, or those that go. */
-  private keepPlace(owner: Combatant, x: Px, y: Px): void {
-    if (isStill(owner.goes)) {
-      this.going.delete(owner);
-      this.still.put(owner, x, y, farthest(owner));
-    } else {
-      this.still.remove(owner);
-      this.going.add(owner);
-    }
-  }
-
   /**
-   * Watches for somebody as long as it may come into a zone before either looks around again: so far away, and so far as the two
-   * may go until then.
+   * Looks for all that may come together with somebody before it looks again: whoever covers, until its own next look, a part of
+   * what this one covers. What each covers lies in a grid, so that those who are far away cost nothing.
    */
-  private consider(owner: Combatant, who: Combatant, away: Px, together: Px): void {
-    if (owner === who || !mayBeIn(who)) return;
-    const isNear = away <= farthest(owner) + who.actor.radius + together + 1;
-    const known = this.presences.get(owner)?.get(who);
-    if (!isNear) {
-      for (const presence of known ?? []) if (!presence.inside) this.unwatch(presence);
+  private lookAround(who: Combatant, now: Seconds): void {
+    this.forgetFar(who, now);
+    if (who.standing !== 'up') {
+      this.covered.remove(who);
+      this.owned.remove(who);
       return;
     }
+    const [x, y, own] = [who.xAt(now), who.yAt(now), reachIn(who, ahead)];
+    const isOwner = this.owners.has(who);
+    if (isOwner) this.owned.put(who, x, y, farthest(who) + own);
+    if (mayBeIn(who)) {
+      this.covered.put(who, x, y, who.actor.radius + own);
+      for (const owner of this.owned.near(x, y, who.actor.radius + own + 1)) this.consider(owner, who, now);
+    }
+    if (isOwner) for (const other of this.covered.near(x, y, farthest(who) + own + 1)) this.consider(who, other, now);
+  }
+
+  /** Nobody is watched for who has got too far away to come in, or out, before either looks around again. */
+  private forgetFar(who: Combatant, now: Seconds): void {
+    for (const presence of this.watchedOf.get(who) ?? [])
+      if (!presence.inside && !isNear(presence.owner, presence.who, now)) this.unwatch(presence);
+  }
+
+  private consider(owner: Combatant, who: Combatant, now: Seconds): void {
+    if (owner === who || !isNear(owner, who, now)) return;
+    const known = this.presences.get(owner)?.get(who);
     for (const presence of known ?? this.meet(owner, who)) if (!presence.watched) this.watchFor(presence);
   }
 
   private meet(owner: Combatant, who: Combatant): Presence[] {
     const made = owner.actor.zones
       .filter((zone) => isFor(zone, who))
-      .map((zone): Presence => ({ owner, zone, who, inside: false, visit: 0, counted: -Infinity, watched: undefined }));
+      .map((zone): Presence => ({ owner, zone, who, inside: false, visit: 0, counted: -Infinity, watched: undefined, isEarly: false }));
     let own = this.presences.get(owner);
     if (!own) this.presences.set(owner, (own = new Map()));
     own.set(who, made);
@@ -158,28 +144,41 @@ export class ZoneKeeper {
       bodies: [owner, who],
       foresee: (now) => {
         if (owner.standing !== 'up' || who.standing !== 'up') return Infinity;
+        if (!presence.inside && this.isSpent(owner, zone)) return Infinity;
+        const sure = secondsSure(presence, now);
+        presence.isEarly = sure > soon;
+        if (presence.isEarly) return now + sure;
         if (presence.inside) return leavingWall(owner, zone.shape, who, now);
-        return this.isSpent(owner, zone) ? Infinity : meetingWall(owner, reaching, who, now);
+        return meetingWall(owner, reaching, who, now);
       },
-      happen: () => (presence.inside ? this.comeOut(presence) : this.comeIn(presence)),
+      happen: () => {
+        if (presence.isEarly) return false;
+        if (presence.inside) this.comeOut(presence);
+        else this.comeIn(presence);
+        return true;
+      },
     };
     this.world.watch(presence.watched);
+    for (const body of [owner, who]) {
+      let own = this.watchedOf.get(body);
+      if (!own) this.watchedOf.set(body, (own = new Set()));
+      own.add(presence);
+    }
   }
 
   private unwatch(presence: Presence): void {
     if (presence.watched) this.world.unwatch(presence.watched);
     presence.watched = undefined;
+    for (const body of [presence.owner, presence.who]) this.watchedOf.get(body)?.delete(presence);
   }
 
   /** Somebody takes part no more: nobody is looked for on its behalf. */
   forget(gone: Combatant): void {
     this.bodies.delete(gone);
     this.owners.delete(gone);
-    this.going.delete(gone);
-    this.still.remove(gone);
+    this.covered.remove(gone);
+    this.owned.remove(gone);
     this.spent.delete(gone);
-    this.looked.delete(gone);
-    this.fresh.delete(gone);
     const look = this.looks.get(gone);
     if (look) this.world.unwatch(look);
     this.looks.delete(gone);
@@ -189,6 +188,7 @@ export class ZoneKeeper {
       for (const presence of own.get(gone) ?? []) this.unwatch(presence);
       own.delete(gone);
     }
+    this.watchedOf.delete(gone);
   }
 
   /** Somebody has fallen, or gone, or is back: whoever is not up is in no zone, and its own hold nobody. */
@@ -265,7 +265,29 @@ function mayBeIn({ flight, actor }: Combatant): boolean {
   return !flight && !actor.untouched;
 }
 
-const apart = Math.hypot;
+const byIndex = (a: Combatant, b: Combatant): number => a.index - b.index;
+
+/** Seconds before which somebody cannot come in, or out, however it goes: by the way that is left and how fast the two go at the most. */
+function secondsSure({ owner, zone: { shape }, who, inside }: Presence, now: Seconds): Seconds {
+  const [dx, dy] = [Math.abs(who.xAt(now) - owner.xAt(now)), Math.abs(who.yAt(now) - owner.yAt(now))];
+  // px from the zone's edge: outside of it, and negative within.
+  const [across, down] = shape.shape === 'disc' ? [0, 0] : [dx - shape.width / 2, dy - shape.height / 2];
+  const off =
+    shape.shape === 'disc'
+      ? Math.hypot(dx, dy) - shape.length
+      : across <= 0 && down <= 0
+        ? Math.max(across, down)
+        : Math.hypot(Math.max(0, across), Math.max(0, down));
+  const way = inside ? who.actor.radius - off : off - who.actor.radius;
+  const pace = fastest(owner.goes) + fastest(who.goes);
+  return way <= 0 ? 0 : pace === 0 ? Infinity : way / pace;
+}
+
+/** Whether somebody may come into, or out of, a zone before either of the two looks around again. */
+function isNear(owner: Combatant, who: Combatant, now: Seconds): boolean {
+  const away = Math.hypot(owner.xAt(now) - who.xAt(now), owner.yAt(now) - who.yAt(now));
+  return away <= farthest(owner) + who.actor.radius + reachIn(who, ahead) + reachIn(owner, ahead) + 1;
+}
 
 /** px that somebody goes at the most in so long: its clock never runs faster than the wall's, and what is thrown slows down. */
 function reachIn({ goes }: Combatant, seconds: Seconds): Px {
