@@ -86,6 +86,7 @@ export class Acts {
       ...world,
       ...watching,
       walk: (who, walk) => this.walks.begin(who, walk),
+      tellLeg: (who) => this.tellLeg(who),
       landed: (who) => world.tell({ of: 'land', who: who.id, at: world.now() }),
       leave: (who) => world.dismiss(who),
     });

@@ -258,7 +258,7 @@ export class Run implements Doing, RunState {
     this.combatants.splice(this.combatants.indexOf(who), 1);
     this.byId.delete(who.id);
     this.forgetPairs(who);
-    this.spawns.forget();
+    this.spawns.forget(who);
     this.acts.forgetBody(who);
     this.options.forget?.(who.id);
   }

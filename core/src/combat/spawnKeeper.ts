@@ -17,6 +17,9 @@ export const spawnLimit = 2000;
 /** The same at one instant: what one instant costs is bounded before it is made. */
 export const instantSpawnLimit = 128;
 
+/** The same of bodies with zones: each of them looks at everybody. */
+export const zonedSpawnLimit = 100;
+
 /** Somebody whom an outcome brings about. */
 export interface Joining {
   readonly actor: CombatActor;
@@ -62,6 +65,7 @@ export class SpawnKeeper {
   /** Whom outcomes have brought about: ever, and of these who is not forgotten. */
   private ever = 0;
   private there = 0;
+  private zoned = 0;
   /** The instant at which outcomes brought somebody about last, and how many. */
   private instant: Seconds = -1;
   private atInstant = 0;
@@ -104,8 +108,16 @@ export class SpawnKeeper {
   }
 
   /** One of them takes part no more: there is room for another. */
-  forget(): void {
+  forget({ actor }: Combatant): void {
     this.there--;
+    if (actor.zones.length > 0) this.zoned--;
+  }
+
+  /** The limit that one more body would pass; undefined for none. */
+  private passed({ zones }: CombatActor): number | undefined {
+    if (this.there >= spawnLimit) return spawnLimit;
+    if (this.atInstant >= instantSpawnLimit) return instantSpawnLimit;
+    return zones.length > 0 && this.zoned >= zonedSpawnLimit ? zonedSpawnLimit : undefined;
   }
 
   /** Lets somebody come about; nobody where there are too many. */
@@ -121,16 +133,17 @@ export class SpawnKeeper {
     const { world } = this;
     const now = world.now();
     if (now !== this.instant) [this.instant, this.atInstant] = [now, 0];
-    const most = this.atInstant >= instantSpawnLimit ? instantSpawnLimit : spawnLimit;
-    if (this.there >= spawnLimit || this.atInstant >= instantSpawnLimit) {
+    const own = actor.ranks.at(rank - 1) ?? actor;
+    const most = this.passed(own);
+    if (most !== undefined) {
       world.tell({ what: 'too many', body: actor.id, most });
       return undefined;
     }
     this.atInstant++;
+    if (own.zones.length > 0) this.zoned++;
     this.ever++;
     this.there++;
     const id = name === undefined || world.isTaken(name) ? this.freeId(actor.id) : name;
-    const own = actor.ranks.at(rank - 1) ?? actor;
     const bodyClock = world.clockFor(id, { actor: own, x, y, facing }) ?? new GameClock();
     // What flies belongs to nobody: it goes by the world's clock.
     const clock = launch ? world.clock : bodyClock;

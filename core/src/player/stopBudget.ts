@@ -2,13 +2,9 @@ import type { WarpWindow } from '../maths/timeWarp.js';
 import type { ClockParty, TimeBend } from '../take/firing.js';
 import type { Fraction, Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
-import { latestEnd, withHalt, type Halt } from './stopRoom.js';
+import { latestEnd, withHalt, type Halt, type StopBudget } from './stopRoom.js';
 
-/** At most so much standing still in so long, for each body and for the world. */
-export interface StopBudget {
-  readonly seconds: Seconds;
-  readonly within: Seconds;
-}
+export type { StopBudget } from './stopRoom.js';
 
 /**
  * What bends time in one strike, as long as the player wants it and the budget of each clock leaves: a stop that would take more

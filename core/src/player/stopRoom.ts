@@ -1,5 +1,10 @@
 import type { Seconds } from '../units.js';
-import type { StopBudget } from './stopBudget.js';
+
+/** At most so much standing still in so long, for each body and for the world. */
+export interface StopBudget {
+  readonly seconds: Seconds;
+  readonly within: Seconds;
+}
 
 /** Wall time from one instant to another at which a clock stands still. */
 export type Halt = readonly [start: Seconds, end: Seconds];

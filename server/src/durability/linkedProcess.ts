@@ -20,6 +20,8 @@ const say = (said: Said): void => void process.send?.(said);
 
 const documents = await DocumentStore.open(data);
 const link = await FolderLink.open({ folder, project, documents, assets: await AssetStore.open(data), data });
+// Nobody is there any more who would end it.
+process.on('disconnect', () => process.exit());
 process.on('message', ({ id, note }: AskedWrite) => void write(id, note));
 say({ ready: true, conflicts: link.state.conflicts.map(({ key }) => key) });
 

@@ -425,9 +425,7 @@ export class FolderLink {
    */
   private async settledSides(keys: readonly Key[]): Promise<Sides[]> {
     const sides = await this.sidesOf(keys);
-    const missing = sides.filter(
-      ({ key, folder, studio }) => folder === undefined && studio !== undefined && this.agreed.get(key) !== undefined,
-    );
+    const missing = sides.filter(({ folder, studio }) => folder === undefined && studio !== undefined);
     if (missing.length === 0) return sides;
     await new Promise((done) => setTimeout(done, replacingTakes));
     const again = new Map((await this.sidesOf(missing.map(({ key }) => key))).map((side) => [side.key, side]));

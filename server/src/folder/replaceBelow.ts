@@ -1,4 +1,4 @@
-import { closeSync, constants, openSync, readFileSync, renameSync, unlinkSync } from 'node:fs';
+import { closeSync, constants, linkSync, openSync, readFileSync, renameSync, unlinkSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { refusedBelow } from '../files.js';
@@ -27,11 +27,18 @@ export async function replaceBelow(
       if (beside !== undefined) await rm(beside, { force: true });
       return false;
     }
-    if (beside !== undefined) renameSync(beside, file);
-    else if (before) unlinkSync(file);
+    if (beside === undefined) {
+      if (before) unlinkSync(file);
+    } else if (before) renameSync(beside, file);
+    else {
+      // Where there was none, one that somebody else put there in the last moment stays: a link takes nothing's place.
+      linkSync(beside, file);
+      unlinkSync(beside);
+    }
     return true;
   } catch (error) {
     if (beside !== undefined) await rm(beside, { force: true }).catch(() => undefined);
+    if (!before && (error as NodeJS.ErrnoException).code === 'EEXIST') return false;
     throw error;
   }
 }

@@ -6,6 +6,7 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant, InFlight } from '../parts/combatant.js';
 import { inCommon } from '../parts/given.js';
 import type { CompiledEventRules } from '../parts/references.js';
+import { isStill } from '../walking/leg.js';
 import type { Walk } from '../walking/walk.js';
 
 /** Where what is let go goes. */
@@ -53,6 +54,7 @@ export interface FlightWorld {
   unwatch(watched: Watched): void;
   raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
   walk(who: Combatant, walk: Walk): void;
+  tellLeg(who: Combatant): void;
   /** Its flight is over. */
   landed(who: Combatant): void;
   /** It has landed and is there no more. */
@@ -83,7 +85,10 @@ export class FlightKeeper {
       const [vx, vy] = [Math.cos(radians) * flight.speed, Math.sin(radians) * flight.speed];
       who.go({ ...flight.from, vx, vy, since: who.shown(this.world.now()) });
     }
+    const { goes } = who;
     this.world.walk(who, walkOf(flight.aim, flight.speed, flight.from, who));
+    // One that sets off just where it goes on to is told as well.
+    if (who.goes === goes && !isStill(goes)) this.world.tellLeg(who);
   }
 
   /** Somebody takes part from now on: it may be met. */
