@@ -64,6 +64,15 @@ function through(arena: Arena, to: number, step: number): ArenaLogEntry[] {
 }
 
 describe('an arena', () => {
+  it('says what it expected of a payload that is none, as a strike does', () => {
+    const kit = kitOf();
+    const none = null as unknown as Record<string, number>;
+    const expected = 'payload: expected fields and their values, found null';
+    expect(() => kit.arena(two).raise('lance-hit', { ...hit, payload: none })).toThrowError(KitError, expected);
+    expect(() => kit.strike('blow', none)).toThrowError(KitError, expected);
+    expect(() => kit.player().strike('blow', none)).toThrowError(KitError, expected);
+  });
+
   it('decides, plays and tells what a game raises', () => {
     const arena = kitOf().arena(two);
     arena.raise('lance-hit', { ...hit, payload: { damage: 12 } }, 0.5);

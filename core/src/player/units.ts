@@ -1,4 +1,5 @@
 import type { KitConventions, Payload } from '../contract.js';
+import { isRecord } from '../model/json.js';
 import type { SequencePlan } from '../take/plan.js';
 
 /** Between the game's units and the engine's: px, y down, degrees. */
@@ -37,7 +38,7 @@ export class Units {
 
   /** A payload with its directions as the engine counts them. What is no number is refused where the payload is read. */
   payloadIn({ event }: Pick<SequencePlan, 'event'>, payload: Payload): Payload {
-    if (this.degrees === 1) return payload;
+    if (this.degrees === 1 || !isRecord(payload)) return payload;
     const turned = event.fields.flatMap(({ name, type }): [string, number][] => {
       const given = payload[name];
       return type === 'direction' && typeof given === 'number' ? [[name, given * this.degrees]] : [];

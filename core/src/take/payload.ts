@@ -1,10 +1,12 @@
 import type { Payload } from '../contract.js';
 import { DocumentError } from '../model/documentError.js';
-import { show } from '../model/json.js';
+import { isRecord, show } from '../model/json.js';
 import type { CompiledEvent } from './compiledReferences.js';
 
 /** The payload with defaults filled in and every value checked against its field. */
 export function completePayload(event: CompiledEvent, payload: Payload): Record<string, number | string | boolean> {
+  // A game hands in whatever it has.
+  if (!isRecord(payload)) throw new DocumentError(['payload'], `expected fields and their values, found ${show(payload)}`);
   const values: Record<string, number | string | boolean> = {};
   for (const field of event.fields) values[field.name] = field.default;
   for (const [name, value] of Object.entries(payload)) {

@@ -69,9 +69,10 @@ function program(finish: (code: number) => void): Command {
     );
   undatio
     .command('run')
-    .description('let a drill go and tell what came of it; exit 1 when an expectation does not hold')
+    .description('run a drill, or every drill of the project, and tell what came of it; exit 1 when an expectation does not hold')
     .argument('<PROJECT>', projectHelp)
-    .requiredOption('--drill <NAME>', 'which drill')
+    .option('--drill <NAME>', 'which drill; all of them, when left out')
+    .option('--junit <FILE>', 'besides, a JUnit XML report of all drills, for a test server')
     .option('--seed <N>', 'what chance draws from (default: the drill’s)')
     .option('--seeds <A..B>', 'once for each of these seeds: how many hold, and which do not')
     .option('--format <json|csv>', 'json: log, histories, cues, expectations; csv: the log', 'json')

@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join, parse } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { kitDocument, type Drill, type Kit, type Project } from '@undatio/core';
 import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
 import { paths } from '../paths.js';
 import { undatio, withFolder } from '../testing.js';
+import { junitReport } from './junitReport.js';
 
 const demo = async (): Promise<Project> => JSON.parse(await readFile(paths.demoProject, 'utf8')) as Project;
 
@@ -15,6 +16,61 @@ interface Ran {
 }
 
 describe('undatio run', () => {
+  it('runs every drill where none is named, with a report that test servers read', async () => {
+    await withFolder(async (folder) => {
+      const { drills, label } = await demo();
+      const file = join(folder, 'report.xml');
+      const all = await undatio(['run', 'demo', '--junit', file]);
+      expect([all.code, all.err]).toEqual([0, jasmine.stringContaining(`${drills.length} of ${drills.length} drills hold`)]);
+      const told = JSON.parse(all.out) as { drills: { drill: string; expectations: unknown[] }[] };
+      expect(told.drills.map(({ drill, expectations }) => [drill, expectations.length])).toEqual(
+        drills.map(({ id, expectations }) => [id, expectations.length]),
+      );
+      const tests = drills.reduce((sum, { expectations }) => sum + expectations.length, 0);
+      const report = await readFile(file, 'utf8');
+      expect(report).toContain(`<testsuites name="${label}" tests="${tests}" failures="0">`);
+      expect(report.match(/<testcase /g)?.length).toBe(tests);
+      expect(report.match(/<testsuite /g)?.length).toBe(drills.length);
+      expect((await undatio(['run', 'demo', '--seed', '3'])).code).toBe(2);
+      expect((await undatio(['run', 'demo', '--drill', drills[0].id, '--junit', file])).code).toBe(2);
+      const without = { ...(await demo()), drills: [{ ...drills[0], expectations: [] }] };
+      const beside = join(parse(paths.demoProject).dir, `spec-none-${process.pid}.undatio.json`);
+      await writeFile(beside, JSON.stringify(without));
+      try {
+        expect((await undatio(['run', beside])).err).toContain('has no expectations, so that nothing is tested');
+        expect((await undatio(['run', beside, '--drill', drills[0].id, '--seeds', '0..9'])).err).toBe(
+          '10 seeds were run; the drill has no expectations, so that nothing is tested\n',
+        );
+      } finally {
+        await rm(beside, { force: true });
+      }
+    });
+  }, 60_000);
+
+  it('names in the report what does not hold, whatever letters it has', () => {
+    const report = junitReport('A & "B"', [
+      {
+        name: 'one <two>',
+        tests: [
+          { name: 'x\u0000y', failure: 'found: 1 < 2' },
+          { name: 'holds', failure: undefined },
+        ],
+      },
+    ]);
+    expect(report).toBe(
+      [
+        '<?xml version="1.0" encoding="UTF-8"?>',
+        '<testsuites name="A &amp; &quot;B&quot;" tests="2" failures="1">',
+        '  <testsuite name="one &lt;two&gt;" tests="2" failures="1">',
+        '    <testcase classname="one &lt;two&gt;" name="xy"><failure message="found: 1 &lt; 2"/></testcase>',
+        '    <testcase classname="one &lt;two&gt;" name="holds"/>',
+        '  </testsuite>',
+        '</testsuites>',
+        '',
+      ].join('\n'),
+    );
+  });
+
   it('tells log, histories, cues and expectations of every drill of the demo, and they hold', async () => {
     for (const { id, expectations } of (await demo()).drills) {
       const { code, out } = await undatio(['run', 'demo', '--drill', id]);

@@ -11,24 +11,35 @@ import {
   type Verdict,
 } from '@undatio/core/internal';
 import { parseSeed } from './bake.js';
+import { junitReport } from './junitReport.js';
 import { writeOut } from './output.js';
 import { ProblemsFound, UsageError, usableProject } from './projectArgument.js';
 import { sink } from './sink.js';
 
 export interface RunOptions {
-  drill: string;
+  drill?: string;
+  junit?: string;
   seed?: string;
   seeds?: string;
   format: string;
   out?: string;
 }
 
-/** `undatio run`: lets a drill go, tells what came of it, and throws ProblemsFound when an expectation does not hold. */
+/**
+ * `undatio run`: lets a drill go, or all of a project where none is named, tells what came of it, and throws ProblemsFound when an
+ * expectation does not hold.
+ */
 export async function run(argument: string, options: RunOptions): Promise<void> {
   const { format } = options;
   if (format !== 'csv' && format !== 'json') throw new UsageError(`expected --format json or csv, found "${format}"`);
   if (options.seed !== undefined && options.seeds !== undefined) throw new UsageError('expected --seed or --seeds, found both');
   const { project } = await usableProject(argument);
+  if (options.drill === undefined) {
+    if (options.seeds !== undefined || options.seed !== undefined) throw new UsageError('expected --drill with --seed or --seeds');
+    if (!(await runAll(project, planOf(project), options))) throw new ProblemsFound();
+    return;
+  }
+  if (options.junit !== undefined) throw new UsageError('expected --junit without --drill: it reports on all drills');
   const drill = project.drills.find(({ id }) => id === options.drill);
   if (!drill)
     throw new UsageError(
@@ -84,6 +95,42 @@ async function runOne(
   return failing.length === 0;
 }
 
+/** Every drill with its own seed. Writes the report that test servers read, where it is asked for. */
+async function runAll(project: Project, plan: CombatPlan, { junit, format, out }: RunOptions): Promise<boolean> {
+  if (project.drills.length === 0) throw new UsageError('expected a project with drills, it has none');
+  const rows = project.drills.map((drill) => {
+    const { run: went, verdicts } = runAndJudge(plan, drill, { budget: project.stopBudget, stages: project.stages });
+    return { drill: drill.id, label: drill.label, events: went.log.length, expectations: told(drill, verdicts) };
+  });
+  const failing = rows.filter(({ expectations }) => expectations.some(({ holds }) => !holds));
+  if (junit !== undefined) {
+    const suites = rows.map(({ label, expectations }) => ({
+      name: label,
+      tests: expectations.map(({ expected, holds, found }) => ({ name: expected, failure: holds ? undefined : `found: ${found}` })),
+    }));
+    await writeOut([junitReport(project.label, suites)], junit);
+  }
+  const text =
+    format === 'csv'
+      ? stringify(
+          rows.map(({ drill, events, expectations }) => ({
+            drill,
+            events,
+            expectations: expectations.length,
+            failing: expectations.flatMap(({ holds, expected, found }) => (holds ? [] : [`${expected}; found: ${found}`])).join(' | '),
+          })),
+          { header: true, columns: ['drill', 'events', 'expectations', 'failing'] },
+        )
+      : JSON.stringify({ drills: rows.map(({ label: _, ...row }) => row) }, null, 1) + '\n';
+  await writeOut([text], out);
+  for (const { drill, expectations } of rows) {
+    for (const { holds, expected, found } of expectations) if (!holds) sink.tell(`${drill}: does not hold: ${expected}; found: ${found}`);
+    if (expectations.length === 0) sink.tell(`${drill}: has no expectations, so that nothing is tested`);
+  }
+  sink.tell(`${rows.length - failing.length} of ${rows.length} drills hold`);
+  return failing.length === 0;
+}
+
 async function runMany(
   project: Project,
   plan: CombatPlan,
@@ -112,6 +159,10 @@ async function runMany(
         )
       : JSON.stringify({ drill: drill.id, seeds: [first, last], share, failing }, null, 1) + '\n';
   await writeOut([text], out);
+  if (drill.expectations.length === 0) {
+    sink.tell(`${rows.length} seeds were run; the drill has no expectations, so that nothing is tested`);
+    return true;
+  }
   sink.tell(
     `${rows.length - failing.length} of ${rows.length} seeds hold${failing.length > 0 ? `; the first that does not is ${failing[0].seed}` : ''}`,
   );
