@@ -1,4 +1,16 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import type { Asset, Effect, EventType, Payload } from '@undatio/core';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -7,7 +19,7 @@ import { ProjectService } from '../../project/projectService';
 import { Choice, type Option } from '../../shared/choice';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { readField, type InspectedField } from '../sequenceEdits';
-import { orderFields } from './fieldOrder';
+import { orderFields, shownNames } from './fieldOrder';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
 import { CurvesEditor } from './curvesEditor';
@@ -61,9 +73,12 @@ export class EffectInspector {
 
   /** For envelopes that count along a thing, which the time axis does not fit. */
   protected readonly along = ownAxis(260, 10);
-  /** Fields that were changed while this lane is open stay where they are. */
-  private readonly touched = signal<ReadonlySet<string>>(new Set());
-  protected readonly order = computed(() => orderFields(this.effect(), this.above(), this.touched()));
+  /** The fields that are shown as the lane is opened: an edited field stays where it is, and nothing vanishes. */
+  private readonly opened = linkedSignal({
+    source: computed(() => `${this.effect().id} ${this.effect().kind}`),
+    computation: () => untracked(() => shownNames(orderFields(this.effect(), this.above()))),
+  });
+  protected readonly order = computed(() => orderFields(this.effect(), this.above(), this.opened()));
   /** How many cells are made so far: a few in each frame, so that opening a lane never holds up what moves. */
   private readonly made = signal(0);
   /** The groups as far as they are made. */
@@ -86,6 +101,8 @@ export class EffectInspector {
     const more = (): void => {
       this.made.update((count) => count + cellsPerFrame);
       if (!this.complete()) waiting = requestAnimationFrame(more);
+      // What is asked only later, because of another field, is made at once.
+      else this.made.set(Infinity);
     };
     afterNextRender(() => (waiting = requestAnimationFrame(more)));
     inject(DestroyRef).onDestroy(() => cancelAnimationFrame(waiting));
@@ -169,7 +186,6 @@ export class EffectInspector {
   }
 
   protected emit(field: Pick<InspectedField, 'name' | 'label'>, change: FieldChange): void {
-    if (!this.touched().has(field.name)) this.touched.update((names) => new Set([...names, field.name]));
     this.changed.emit({
       name: field.name,
       label: `${this.effect().label ?? this.effect().id}: ${field.label.toLowerCase()}`,

@@ -29,18 +29,18 @@ export interface FieldsOfGroup {
 
 /**
  * Orders an effect's fields for its open lane: at most a dozen are shown, those that its kind reaches for first and
- * those that are not as they come; the rest is under one fold. `kept` are shown whatever they are, so that no field
- * folds away under the hand that turns it.
+ * those that are not as they come; the rest is under one fold. `opened` are the fields that were shown when the lane was
+ * opened: these and no others stay in sight, whatever is edited, but for a leading field that is asked only now.
  */
-export function orderFields(effect: Effect, above: readonly string[], kept: ReadonlySet<string>): FieldOrder {
+export function orderFields(effect: Effect, above: readonly string[], opened?: ReadonlySet<string>): FieldOrder {
   const fields = fieldsOf(effect.kind).filter((field) => !above.includes(field.name) && isAsked(effect, field));
   const { leads } = effectKinds[effect.kind];
   const rank = ({ name }: InspectedField): number => (leads.includes(name) ? leads.indexOf(name) : leads.length);
   const differs = (field: InspectedField): boolean => JSON.stringify(readField(effect, field.name)) !== JSON.stringify(field.default);
-  const wanted = fields
-    .filter((field) => leads.includes(field.name) || differs(field) || kept.has(field.name))
-    .sort((a, b) => rank(a) - rank(b));
-  const chosen = new Set(wanted.slice(0, mostShown).map(({ name }) => name));
+  const isWanted = (field: InspectedField): boolean => (opened ? opened.has(field.name) : leads.includes(field.name) || differs(field));
+  const wanted = fields.filter(isWanted).sort((a, b) => rank(a) - rank(b));
+  const late = opened ? fields.filter(({ name }) => leads.includes(name)) : [];
+  const chosen = new Set([...wanted.slice(0, mostShown), ...late].map(({ name }) => name));
   return {
     shown: inGroups(
       fields.filter(({ name }) => chosen.has(name)),
@@ -51,6 +51,11 @@ export function orderFields(effect: Effect, above: readonly string[], kept: Read
       rank,
     ),
   };
+}
+
+/** The names of the fields that an order shows. */
+export function shownNames({ shown }: FieldOrder): ReadonlySet<string> {
+  return new Set(shown.flatMap(({ fields }) => fields.map(({ name }) => name)));
 }
 
 function inGroups(fields: readonly InspectedField[], rank: (field: InspectedField) => number): FieldsOfGroup[] {
