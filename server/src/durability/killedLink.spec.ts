@@ -7,8 +7,10 @@ describe('a linked folder that is killed in the middle', () => {
     await withFolder(async (root) => {
       const { lost, acknowledged, fileEdits, checkouts } = await killLink(root, 50, 20261201);
       expect(lost).toEqual([]);
-      expect(Math.min(acknowledged, fileEdits)).toBeGreaterThan(50);
-      expect(checkouts).toBeGreaterThan(5);
+      // Each other kill comes after a write that was acknowledged; who edits what besides is left to chance.
+      expect(acknowledged).toBeGreaterThanOrEqual(25);
+      expect(fileEdits).toBeGreaterThan(10);
+      expect(checkouts).toBeGreaterThan(0);
     });
   }, 240_000);
 });

@@ -175,13 +175,17 @@ export async function killLink(
     if (round < kills) {
       const until = performance.now() + 5 + random() * 295;
       if (round % 4 === 3) checkOut(round);
+      // Every other time not before a write was acknowledged, however slow the machine is.
+      const known = told.acknowledged;
+      const waits = round % 2 === 0;
       do {
         const id = anyOf(ids);
         const side = sides.get(id);
         if (side === 'studio' || (side === 'both' && random() < 0.5)) write(child, id);
         else editFile(id);
         await pause(random() * 4);
-      } while (performance.now() < until);
+        if (waits && told.acknowledged === known) write(child, anyOf(ids));
+      } while (performance.now() < until || (waits && told.acknowledged === known));
     }
     child.kill('SIGKILL');
     await gone(child);

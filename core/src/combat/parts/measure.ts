@@ -74,14 +74,14 @@ export const measureKinds: Readonly<Record<MeasureDocument['read'], MeasureKind>
     read: ({ before }) => before,
   },
   'health-after': {
-    about: 'Points of health that the event’s harm would leave, or has left; 0 is a blow that fells.',
+    about: 'Points of health that the event’s harm leaves; 0 is a blow that fells.',
     asks: ['of'],
     unit: 'points',
     label: ({ of }) => own(of, 'health after it'),
     read: (asking, { of }) => ofParty(asking, of, (who) => after(asking, who)),
   },
   'health-share-after': {
-    about: 'Share of full health that the event’s harm would leave, or has left.',
+    about: 'Share of full health that the event’s harm leaves.',
     asks: ['of'],
     unit: '',
     label: ({ of }) => own(of, 'share of health after it'),
