@@ -12,7 +12,7 @@ describe('a linked folder that is killed in the middle', () => {
       expect(fileEdits).toBeGreaterThan(10);
       expect(checkouts).toBeGreaterThan(0);
     });
-  }, 240_000);
+  }, 1_500_000);
 });
 
 describe('which state was made on top of which', () => {
