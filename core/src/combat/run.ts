@@ -346,7 +346,7 @@ export class Run implements Doing, RunState {
     }
   }
 
-  /** Asks about what comes of another event at once: a projectile that meets somebody where it begins, a contact, an edge. */
+  /** Asks about an event that another one causes at once: a contact, an edge, a projectile that meets a body where it is launched. */
   private askWithin(raised: Raised): void {
     if (this.depth >= deepest) return this.putEvent(raised, 0);
     this.depth++;
@@ -595,7 +595,7 @@ export class Run implements Doing, RunState {
     this.raiseOwn(health.returns, who, undefined, {});
   }
 
-  /** Nothing is remembered any more of somebody and another. */
+  /** Clears the memories that a body shares with others, on both sides. */
   private forgetPairs(who: Combatant): void {
     for (const other of who.pairs.keys()) other.rememberedBy.delete(who);
     who.pairs.clear();

@@ -66,7 +66,7 @@ export class SpawnKeeper {
   private ever = 0;
   private there = 0;
   private zoned = 0;
-  /** The instant at which outcomes brought somebody about last, and how many. */
+  /** The last instant at which outcomes spawned a body, and how many bodies they spawned then. */
   private instant: Seconds = -1;
   private atInstant = 0;
 
@@ -113,7 +113,7 @@ export class SpawnKeeper {
     if (actor.zones.length > 0) this.zoned--;
   }
 
-  /** The limit that one more body would pass; undefined for none. */
+  /** The limit that one more body would exceed; undefined where there is room. */
   private passed({ zones }: CombatActor): number | undefined {
     if (this.there >= spawnLimit) return spawnLimit;
     if (this.atInstant >= instantSpawnLimit) return instantSpawnLimit;

@@ -51,10 +51,6 @@ export class Agreed {
     return new Agreed(file, folder, new Map(Object.entries(states)), new Map(Object.entries(underWay)));
   }
 
-  get(key: string): string | undefined {
-    return this.states.get(key);
-  }
-
   /** The last state that both had, where one of the two may have got further before the other was told. */
   before(key: string, folder: string | undefined, studio: string | undefined): string | undefined {
     const intended = this.intended.get(key);

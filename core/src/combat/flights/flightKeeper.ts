@@ -87,7 +87,7 @@ export class FlightKeeper {
     }
     const { goes } = who;
     this.world.walk(who, walkOf(flight.aim, flight.speed, flight.from, who));
-    // One that sets off just where it goes on to is told as well.
+    // A projectile whose first leg already leads to its aim has a leg in the history as well.
     if (who.goes === goes && !isStill(goes)) this.world.tellLeg(who);
   }
 

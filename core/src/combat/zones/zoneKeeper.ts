@@ -44,7 +44,7 @@ export interface ZoneWorld {
   take(who: Combatant, status: CompiledStatus): void;
 }
 
-/** Seconds within which it is found out exactly when somebody comes in or leaves; what is further off is looked at again. */
+/** Entries and exits within so many seconds are computed exactly; later ones are looked at again when they are nearer. */
 const soon: Seconds = 1 / 30;
 /** Seconds for which bodies look ahead: whoever is further than both go in that time is not watched for. */
 const ahead: Seconds = 0.5;
@@ -60,7 +60,7 @@ export class ZoneKeeper {
   private readonly covered = new ZoneGrid(byIndex);
   private readonly owned = new ZoneGrid(byIndex);
   private readonly looks = new Map<Combatant, Watched>();
-  /** What is watched for somebody, as who comes or as whose zone it is. */
+  /** The watched pairs of each body: as visitor, and as owner of the zone. */
   private readonly watchedOf = new Map<Combatant, Set<Presence>>();
   /** Whoever has been near, by owner. */
   private readonly presences = new Map<Combatant, Map<Combatant, Presence[]>>();
@@ -95,8 +95,8 @@ export class ZoneKeeper {
   }
 
   /**
-   * Looks for all that may come together with somebody before it looks again: whoever covers, until its own next look, a part of
-   * what this one covers. What each covers lies in a grid, so that those who are far away cost nothing.
+   * Finds the bodies and zones that this body may meet before its next look. Each body covers an area until its own next look;
+   * the areas lie in a grid, so that distant bodies cost nothing.
    */
   private lookAround(who: Combatant, now: Seconds): void {
     this.forgetFar(who, now);
@@ -115,7 +115,7 @@ export class ZoneKeeper {
     if (isOwner) for (const other of this.covered.near(x, y, farthest(who) + own + 1)) this.consider(who, other, now);
   }
 
-  /** Nobody is watched for who has got too far away to come in, or out, before either looks around again. */
+  /** Stops watching the pairs that are too far apart to meet before either body looks again. */
   private forgetFar(who: Combatant, now: Seconds): void {
     for (const presence of this.watchedOf.get(who) ?? [])
       if (!presence.inside && !isNear(presence.owner, presence.who, now)) this.unwatch(presence);
@@ -267,7 +267,7 @@ function mayBeIn({ flight, actor }: Combatant): boolean {
 
 const byIndex = (a: Combatant, b: Combatant): number => a.index - b.index;
 
-/** Seconds before which somebody cannot come in, or out, however it goes: by the way that is left and how fast the two go at the most. */
+/** Seconds before which a visitor cannot enter or leave a zone: the distance left, divided by the highest speed of both bodies. */
 function secondsSure({ owner, zone: { shape }, who, inside }: Presence, now: Seconds): Seconds {
   const [dx, dy] = [Math.abs(who.xAt(now) - owner.xAt(now)), Math.abs(who.yAt(now) - owner.yAt(now))];
   // px from the zone's edge: outside of it, and negative within.
@@ -283,7 +283,7 @@ function secondsSure({ owner, zone: { shape }, who, inside }: Presence, now: Sec
   return way <= 0 ? 0 : pace === 0 ? Infinity : way / pace;
 }
 
-/** Whether somebody may come into, or out of, a zone before either of the two looks around again. */
+/** Whether a visitor may enter or leave a zone before either body looks again. */
 function isNear(owner: Combatant, who: Combatant, now: Seconds): boolean {
   const away = Math.hypot(owner.xAt(now) - who.xAt(now), owner.yAt(now) - who.yAt(now));
   return away <= farthest(owner) + who.actor.radius + reachIn(who, ahead) + reachIn(owner, ahead) + 1;
