@@ -6,7 +6,7 @@ import { vectorBase } from '../dist/ship/vectors/base.js';
 import { differs, vectorDefaults } from '../dist/ship/vectors/playVector.js';
 import { scriptDiffers } from '../dist/ship/vectors/playerVectors.js';
 import { columns } from '../dist/ship/vectors/vectorFile.js';
-import { makeVectors } from '../dist/ship/vectors/vectors.js';
+import { makeArenaVectors, makePlayerVectors, makeVectors } from '../dist/ship/vectors/vectors.js';
 
 const read = (name) => JSON.parse(readFileSync(new URL(`vectors/${name}`, import.meta.url), 'utf8'));
 
@@ -19,6 +19,17 @@ describe('the published vectors', () => {
 
   it('are made again as they were', () => {
     expect(index.files.filter(({ file }) => made.get(file) !== plain(read(file).vectors)).map(({ file }) => file)).toEqual([]);
+  });
+
+  it('of the player and of the rules are made again, script by script', () => {
+    for (const [name, file] of [
+      ['player', makePlayerVectors()],
+      ['arena', makeArenaVectors()],
+    ]) {
+      const before = read(`${name}.json`).scripts;
+      expect(before.map(({ about }) => about)).toEqual(file.scripts.map(({ about }) => about));
+      expect(before.flatMap((script, i) => (plain(script) === plain(file.scripts[i]) ? [] : [script.about]))).toEqual([]);
+    }
   });
 
   for (const { file } of index.files) {

@@ -23,6 +23,10 @@ export interface Body {
   readonly height: number;
   /** Relative to the body's middle. */
   readonly spots?: Readonly<Record<Spot, Place>>;
+  /** How far below its middle it stands on the ground. Default 64 px. */
+  readonly ground?: number;
+  /** How large it is of its actor's own size; what hangs on it is as much larger. Default 1. */
+  readonly scale?: number;
 }
 
 export interface StrikeOptions {
@@ -369,7 +373,7 @@ export interface KitActor {
   readonly picture: string;
   /** Which cell of its picture it shows, where that has several. */
   readonly cell?: number;
-  /** Which way its pictures look; facing the other way it is drawn mirrored. Left out, its pictures look where it faces. */
+  /** Which way its pictures look; facing the other way it is drawn mirrored. A kit's own actors always say it. */
   readonly looks?: 'right' | 'left';
   readonly width: number;
   readonly height: number;
@@ -443,7 +447,12 @@ export interface Comfort {
   readonly hitStop?: number;
 }
 
+/** How high a game's floor is: one height, or one for each place across, in the kit's conventions. */
+export type Floor = number | ((x: number) => number | undefined);
+
 export interface PlayerOptions {
+  /** What lies on the ground lies there, however high its body is; without it, at the body's feet. */
+  readonly floor?: Floor;
   /** Every strike without a seed of its own draws from this one and from how many were struck before it. Default 1. */
   readonly seed?: number;
   readonly comfort?: Comfort;
@@ -624,8 +633,29 @@ export interface ArenaAnswer {
   readonly why: string;
 }
 
+/** Each thing that can come of an event. */
+export type ArenaHappeningName =
+  | 'harm'
+  | 'mend'
+  | 'gets'
+  | 'loses'
+  | 'plays'
+  | 'raises'
+  | 'counts'
+  | 'falls'
+  | 'goes'
+  | 'returns'
+  | 'lets go'
+  | 'lets fall'
+  | 'splits'
+  | 'throws'
+  | 'too many'
+  | 'too many events'
+  | 'breaks off'
+  | 'looks';
+
 /** What came of an event, in order: `what` tells which other fields there are. */
-export type ArenaHappening = { readonly what: string } & Readonly<Record<string, string | number>>;
+export type ArenaHappening = { readonly what: ArenaHappeningName } & Readonly<Record<string, string | number>>;
 
 /** One event that was decided. Names are empty where there is nobody. */
 export interface ArenaLogEntry {
@@ -727,6 +757,8 @@ export interface ArenaOptions {
   readonly actors: readonly ArenaActor[];
   readonly seed?: number;
   readonly comfort?: Comfort;
+  /** What lies on the ground lies there, however high its body is; without it, at the body's feet. */
+  readonly floor?: Floor;
   /** Points of health where the game keeps them itself: asked before each advance; harm is told in the log. */
   readonly health?: (id: string) => number | undefined;
   /** Where whoever is thrown is stopped; none where nothing is said. With an axis that points up, `top` is the one with the larger y. */
@@ -738,6 +770,7 @@ export interface ArenaRaise {
   readonly target?: string;
   /** Where it happens, if on nobody. */
   readonly place?: Place;
+  /** A field that is left out has its default; a direction is that from the source to the target as the event happens. */
   readonly payload?: Payload;
 }
 
@@ -747,7 +780,10 @@ export interface ArenaActorState {
   readonly actor: string;
   readonly health: number;
   readonly share: number;
-  readonly standing: 'up' | 'down' | 'gone';
+  /** `leaving`: despawned by the rules, and still to be drawn, because what it was struck with at that instant still shows on it. */
+  readonly standing: 'up' | 'down' | 'leaving' | 'gone';
+  /** Seconds of wall time until a body that is `leaving` is `gone`, as far as is known now; 0 of every other. */
+  readonly leaving: number;
   /** The look by its health, or that an outcome gave it; empty for its own. */
   readonly look: string;
   readonly statuses: readonly { readonly id: string; readonly stacks: number; readonly age: number }[];
@@ -760,6 +796,12 @@ export interface ArenaActorState {
   readonly lift: number;
   /** The move that it is in, with its age on the body's clock; undefined for none. */
   readonly move: { readonly id: string; readonly age: number; readonly phase: 'wind-up' | 'contact' | 'recovery' } | undefined;
+}
+
+/** A body that is not drawn any more, from an instant on. */
+export interface ArenaDespawn {
+  readonly who: string;
+  readonly at: number;
 }
 
 /** The rules of a kit, decided and played. */
@@ -775,7 +817,11 @@ export interface Arena {
   readonly sounds: readonly PlayerSound[];
   readonly signals: readonly PlayerSignal[];
   readonly moves: readonly ArenaMoveStep[];
+  /** Of the last advance: bodies that were despawned, from when on they are not drawn any more. */
+  readonly despawned: readonly ArenaDespawn[];
   join(actor: ArenaActor): void;
+  /** Takes a body out of the arena at once, with all that shows on it. Another may join under its id. */
+  leave(id: string): void;
   place(id: string, place: Place & { readonly facing?: 1 | -1; readonly velocity?: Place }): void;
   /** Raises an event now, or at an instant that is still to come; several of one instant in the order in which they were raised. */
   raise(event: string, options?: ArenaRaise, at?: number): void;

@@ -11,6 +11,7 @@ import { actOf, compileAct, type PlannedAct } from './plannedAct.js';
 import { clockBender, type PlayedCue } from './bentClocks.js';
 import type { HistoryStep, LogEntry } from './log.js';
 import { Combatant } from './parts/combatant.js';
+import { directionsLeftOut } from './parts/blowDirection.js';
 import { payloadAt, readPlace } from './parts/readings.js';
 import type { CompiledEventRules } from './parts/references.js';
 import type { CombatPlan } from './plan.js';
@@ -35,6 +36,8 @@ export interface ScriptedEvent {
   readonly target: string | undefined;
   readonly place: { readonly x: number; readonly y: number } | undefined;
   readonly payload: FullPayload;
+  /** Its fields of direction that the script leaves out. */
+  readonly directions: readonly string[];
   /** Which entry of the script it is of. */
   readonly entry: number;
 }
@@ -132,7 +135,8 @@ function compileEntry(
   const { count = 1, every = 1 } = readRecord(raw['repeat'] ?? {}, [...path, 'repeat']);
   const wanted = readNumber(count, [...path, 'repeat', 'count'], 1, drillLimits.repeats);
   const step = readNumber(every, [...path, 'repeat', 'every'], 0.001, drillLimits.length);
-  const one = { at, event, source: party('source'), target: party('target'), place, payload, entry };
+  const directions = directionsLeftOut(event, raw['payload']);
+  const one = { at, event, source: party('source'), target: party('target'), place, payload, directions, entry };
   // Those after the drill's end never come.
   let times = at > length ? 0 : Math.min(Math.floor(wanted), Math.floor((length - at) / step) + 2);
   while (times > 0 && at + (times - 1) * step > length) times--;
@@ -215,10 +219,10 @@ export function beginDrill(
 
 /** Hands over the whole script, or as much of it as lies within a stretch: after `from`, up to `to`. */
 export function handScript(run: Run, { script, acts }: CompiledDrill, from = -Infinity, to = Infinity): void {
-  for (const { at, event, source, target, place, payload } of script) {
+  for (const { at, event, source, target, place, payload, directions } of script) {
     if (at <= from || at > to) continue;
     const party = (id: string | undefined): Combatant | undefined => (id === undefined ? undefined : run.find(id));
-    run.hand(at, event, { source: party(source), target: party(target), place }, payload);
+    run.hand(at, event, { source: party(source), target: party(target), place }, payload, directions);
   }
   for (const { at, who, act } of acts) {
     if (at <= from || at > to) continue;

@@ -44,6 +44,12 @@ export class Histories {
     return this.of('join', who).length > 0 ? 'gone' : 'up';
   }
 
+  /** When somebody who is gone at an instant went; undefined for one who is there, and for one who has not been yet. */
+  goneSince(who: string, at: Seconds): Seconds | undefined {
+    const step = this.last('standing', who, at);
+    return step?.value === 'gone' ? step.at : undefined;
+  }
+
   stacks(who: string, status: string, at: Seconds): number {
     return this.last('status', who, at, status)?.value ?? 0;
   }

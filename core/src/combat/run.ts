@@ -13,6 +13,7 @@ import type { Launch } from './flights/flightKeeper.js';
 import type { Doing, Spawn } from './outcomes/outcome.js';
 import type { Asking, RunState } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
+import { blowDirection, withDirections } from './parts/blowDirection.js';
 import { inCommon } from './parts/given.js';
 import { Memory, nearly, snap } from './parts/memory.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
@@ -49,6 +50,8 @@ interface Raised extends Told {
   /** Somebody's own fall or return: asked of every rung, however it stands. */
   readonly own: boolean;
   readonly touch?: Touch;
+  /** Fields of direction that whoever raised it left out: filled in where its parties are as it happens. */
+  readonly directions?: readonly string[];
 }
 
 type Item =
@@ -247,6 +250,17 @@ export class Run implements Doing, RunState {
     if (lane !== undefined) this.agenda.add(lane, due, rank, item);
   }
 
+  /** Takes somebody out of the run for good, now: as if despawned, and then forgotten at once. */
+  leave(who: Combatant): void {
+    if (who.standing !== 'gone') this.away(who, undefined);
+    this.forget(who);
+  }
+
+  /** Whether somebody still takes part: another one may have the same id by now. */
+  private isHere(who: Combatant): boolean {
+    return this.byId.get(who.id) === who;
+  }
+
   /** Whom an outcome brought about, and who is gone for good, is forgotten. */
   private forget(who: Combatant): void {
     const lane = this.lanes.get(who.index);
@@ -268,8 +282,9 @@ export class Run implements Doing, RunState {
   }
 
   /** Puts down an event of the game's or of a drill's; instants that have passed count as now. */
-  hand(at: Seconds, event: CompiledEventRules, told: Told, payload: FullPayload): void {
-    this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'event', raised: { event, ...told, payload, own: false } });
+  hand(at: Seconds, event: CompiledEventRules, told: Told, payload: FullPayload, directions: readonly string[] = []): void {
+    const raised: Raised = { event, ...told, payload, own: false, directions };
+    this.agenda.add(this.wallLane, Math.max(this.now, at), 2, { type: 'event', raised });
   }
 
   /** Puts down what somebody is to do, as `hand` does an event. */
@@ -319,7 +334,7 @@ export class Run implements Doing, RunState {
     switch (item.type) {
       case 'event':
         if (item.waited) this.waiting--;
-        return this.ask(item.raised);
+        return this.ask(this.directed(item.raised));
       case 'cue':
         return this.cue(item.sequence, item.told, item.payload, item.seed, item.number);
       case 'tick':
@@ -403,6 +418,17 @@ export class Run implements Doing, RunState {
         ...(touch && { touch }),
       });
     this.happened = undefined;
+  }
+
+  /** With the directions that were left out. */
+  private directed(raised: Raised): Raised {
+    const { directions = [], source, target, place, payload } = raised;
+    if (directions.length === 0) return raised;
+    return { ...raised, payload: withDirections(payload, directions, blowDirection(this.standing(source), this.standing(target), place)) };
+  }
+
+  private standing(who: Combatant | undefined): (Place & { readonly facing: 1 | -1 }) | undefined {
+    return who && { x: who.xAt(this.now), y: who.yAt(this.now), facing: who.facing };
   }
 
   private refuseMore(
@@ -531,7 +557,7 @@ export class Run implements Doing, RunState {
   }
 
   bringBack(who: Combatant, to: Place): void {
-    if (who.standing === 'up') return;
+    if (who.standing === 'up' || !this.isHere(who)) return;
     // A return that was decided for later is of the life that is over now.
     who.life++;
     this.statuses.leave(who);

@@ -3,8 +3,6 @@ import { defineKind } from './effect.js';
 import { firePicture } from './parts/picture.js';
 
 const origins = ['contact', 'source', 'target'] as const;
-/** How far below the contact point the ground lies. */
-const ground = 64;
 
 const fields = {
   picture: pictureField('Picture', 'What is left behind.'),
@@ -93,7 +91,7 @@ export const mark = defineKind({
       tint: reader.colour('tint'),
       blend: 0,
       envelope: reader.envelope('envelope'),
-      drop: onBody ? 0 : ground,
+      onGround: !onBody,
     } as const;
     return { fire: (draws, strength, duration) => firePicture(look, draws, strength, duration) };
   },

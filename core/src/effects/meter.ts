@@ -84,9 +84,10 @@ export const meter = defineKind({
         const falls = draws.number(fall);
         const waits = draws.number(lagDelay);
         const lags = draws.number(lagTime);
-        const y = rest.y - draws.number(above);
-        const wide = draws.number(width);
-        const high = draws.number(height);
+        const scale = draws.scaleOf(party);
+        const y = rest.y - draws.number(above) * scale;
+        const wide = draws.number(width) * scale;
+        const high = draws.number(height) * scale;
         const colours = [fill, lagFill, back].map((colour) => draws.packedColour(colour));
         const shown = always || last < first;
         const fallen = (age: number, whole: number): number =>

@@ -114,8 +114,9 @@ export const number = defineKind({
         const said = new Said(template, draws.payload, digits, fired.length);
         const steps = fired.map((firing) => (firing - fired[0]) * every);
         const place = movable(draws.place(origin));
-        const up = draws.number(above);
-        const height = draws.number(size) * strength;
+        const scale = draws.scaleOf(origin);
+        const up = draws.number(above) * scale;
+        const height = draws.number(size) * strength * scale;
         const packed = draws.packedColour(colour);
         const edge = draws.packedColour(outline);
         const into = draws.number(enterTime);

@@ -148,7 +148,7 @@ describe('overlay and mark', () => {
 
   it('leaves a mark where the blow was, on the ground or on the body', () => {
     const mark = { kind: 'mark', id: 'm', picture: 'mosshell', x: 0, y: 0, duration: 2 };
-    expect(at(mark, 0.5)).toEqual(jasmine.objectContaining({ layer: 0, party: 0, x: 80, y: 64 }));
+    expect(at(mark, 0.5)).toEqual(jasmine.objectContaining({ layer: 0, party: 0, x: 80, y: 60 }));
     expect(at({ ...mark, stays: 'body' }, 0.5)).toEqual(jasmine.objectContaining({ layer: 2, party: 2, x: 80, y: 0 }));
   });
 

@@ -1,13 +1,15 @@
+import type { KitActor } from '../contract.js';
 import type { Actor, Drill, StageSetUp } from './project.js';
 
 /** The actor so much wider and higher, with everything that is placed on it in its place. `round` tidies each number. */
-export function scaledActor(actor: Actor, sx: number, sy: number, round: (px: number) => number = (px) => px): Actor {
+export function scaledActor<A extends Actor | KitActor>(actor: A, sx: number, sy: number, round: (px: number) => number = (px) => px): A {
+  if (sx === 1 && sy === 1) return actor;
   const scaled = ({ x, y }: { readonly x: number; readonly y: number }) => ({ x: round(x * sx), y: round(y * sy) });
   return {
     ...actor,
     width: round(actor.width * sx),
     height: round(actor.height * sy),
-    spots: Object.fromEntries(Object.entries(actor.spots).map(([name, place]) => [name, scaled(place)])),
+    spots: Object.fromEntries(Object.entries(actor.spots ?? {}).map(([name, place]) => [name, scaled(place)])),
     parts: actor.parts.map((part) => ({ ...part, pivot: scaled(part.pivot) })),
     poses: Object.fromEntries(
       Object.entries(actor.poses).map(([pose, moved]) => [

@@ -4,6 +4,7 @@ import type {
   ArenaAct,
   ArenaLaunch,
   ArenaActorState,
+  ArenaDespawn,
   ArenaLogEntry,
   ArenaMoveStep,
   ArenaOptions,
@@ -20,6 +21,7 @@ import { phaseAt } from '../combat/moves/moveKeeper.js';
 import { isStill } from '../combat/walking/leg.js';
 import { compileLaunch, launchNames, launchOf } from '../combat/flights/plannedLaunch.js';
 import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
+import { directionsLeftOut } from '../combat/parts/blowDirection.js';
 import { Combatant } from '../combat/parts/combatant.js';
 import { snap } from '../combat/parts/memory.js';
 import type { CombatPlan } from '../combat/plan.js';
@@ -45,10 +47,13 @@ export class LiveArena implements Arena {
   readonly sounds: PlayerSound[] = [];
   readonly signals: PlayerSignal[] = [];
   readonly moves: ArenaMoveStep[] = [];
+  readonly despawned: ArenaDespawn[] = [];
   readonly actors: ArenaActorState[] = [];
   private readonly run: Run;
   private readonly hops = new Map<string, Pick<JoinStep, 'at' | 'hop' | 'flight'>>();
   private readonly poses = new Map<string, BodyMoves>();
+  /** When each of those who are gone went, and until when they are seen as far as was known last. */
+  private readonly goneSince = new Map<string, { readonly since: Seconds; until: Seconds }>();
   /** How often each had turned when the player was last told where it is. */
   private readonly toldTurns = new WeakMap<Combatant, number>();
   /** Of the last advance, by body and world. */
@@ -60,9 +65,9 @@ export class LiveArena implements Arena {
     readonly player: LivePlayer,
     options: ArenaOptions,
   ) {
-    const { actors, seed, health, edges, comfort: _, ...others } = readRecord(options, ['options']);
+    const { actors, seed, health, edges, comfort: _, floor: __, ...others } = readRecord(options, ['options']);
     for (const name of Object.keys(others))
-      throw new DocumentError(['options', name], 'expected one of actors, seed, comfort, health, edges');
+      throw new DocumentError(['options', name], 'expected one of actors, seed, comfort, health, edges, floor');
     if (health !== undefined && typeof health !== 'function')
       throw new DocumentError(['options', 'health'], `expected a function of an actor’s id, found ${show(health)}`);
     this.handed = health as typeof this.handed;
@@ -77,15 +82,15 @@ export class LiveArena implements Arena {
           {
             seed: cue.seed,
             others: (cue.present ?? this.run.combatants.map(({ id }) => id)).filter((id) => id !== source?.id && id !== target?.id),
-            ...(source && { source: source.id }),
-            ...(target && { target: target.id }),
+            ...(source && this.isHere(source) && { source: source.id }),
+            ...(target && this.isHere(target) && { target: target.id }),
             ...(place && { at: { x: player.units.xOut(place.x), y: player.units.yOut(place.y) } }),
           },
           { from: player.now },
         );
       },
       join: (id, who) => this.bring(id, who),
-      forget: (id) => this.leave(id),
+      forget: (id) => this.drop(id),
       edges: edges === undefined ? undefined : this.edgesIn(edges),
       listener: {
         log: (entry) => this.log.push(this.entryOut(entry)),
@@ -93,6 +98,11 @@ export class LiveArena implements Arena {
       },
     });
     this.passed.set('world', 0);
+    player.keeper = (id) => {
+      const who = this.run.find(id);
+      if (who) this.run.leave(who);
+      return who !== undefined;
+    };
     readList(actors, ['options', 'actors'], 1000).forEach((one, i) => this.add(one, ['options', 'actors', i]));
   }
 
@@ -119,9 +129,15 @@ export class LiveArena implements Arena {
     return player.clockOf(id);
   }
 
-  /** Whom an outcome brought about is gone for good. */
-  private leave(id: string): void {
-    this.player.remove(id);
+  /** Whether somebody still takes part: another one may have the same id by now. */
+  private isHere(who: Combatant): boolean {
+    return this.run.find(who.id) === who;
+  }
+
+  /** Somebody takes part no longer. */
+  private drop(id: string): void {
+    this.player.drop(id);
+    this.goneSince.delete(id);
     this.passed.delete(id);
     this.hops.delete(id);
     this.poses.delete(id);
@@ -138,6 +154,7 @@ export class LiveArena implements Arena {
       health: actor.health.start,
       share: 1,
       standing: 'up',
+      leaving: 0,
       look: '',
       statuses: [],
       place,
@@ -149,7 +166,11 @@ export class LiveArena implements Arena {
   }
 
   private hear(step: HistoryStep): void {
-    if (step.of === 'standing' && step.value === 'up') this.player.bringBack(step.who);
+    if (step.of === 'standing') {
+      if (step.value === 'gone') this.goneSince.set(step.who, { since: step.at, until: step.at });
+      else this.goneSince.delete(step.who);
+      if (step.value === 'up') this.player.bringBack(step.who);
+    }
     if (step.of === 'move') {
       this.moves.push(moveOut(step));
       this.pose(step);
@@ -209,6 +230,10 @@ export class LiveArena implements Arena {
     this.add(readRecord(actor, ['actor']), ['actor']);
   }
 
+  leave(id: string): void {
+    this.run.leave(this.known(id, ['id']));
+  }
+
   private add(raw: Readonly<Record<string, unknown>>, path: (string | number)[]): void {
     const id = readId(raw['id'], [...path, 'id']);
     const whole = this.plan.actors.get(raw['actor'] as string);
@@ -256,12 +281,13 @@ export class LiveArena implements Arena {
     readNumber(at, ['at'], this.now - 1e-9, this.now + longestStep);
     if (place !== undefined) readPoint(place, ['options', 'place']);
     const { units } = this.player;
+    const left = directionsLeftOut(event, payload);
     const told = {
       source: source === undefined ? undefined : this.known(source, ['options', 'source']),
       target: target === undefined ? undefined : this.known(target, ['options', 'target']),
       place: place && { x: units.xIn(place.x), y: units.yIn(place.y) },
     };
-    this.run.hand(at, event, told, completePayload(event, units.payloadIn({ event }, payload satisfies Payload)));
+    this.run.hand(at, event, told, completePayload(event, units.payloadIn({ event }, payload satisfies Payload)), left);
   }
 
   move(id: string, move: string, options: { readonly toward?: string } = {}, at: Seconds = this.now): void {
@@ -352,7 +378,7 @@ export class LiveArena implements Arena {
   advance(to: Seconds): void {
     const { run } = this;
     readNumber(to, ['to'], this.now, this.now + longestStep);
-    this.log.length = this.sounds.length = this.signals.length = this.moves.length = 0;
+    this.log.length = this.sounds.length = this.signals.length = this.moves.length = this.despawned.length = 0;
     for (const id of this.passed.keys()) this.passed.set(id, 0);
     this.takeHealth();
     const from = this.now;
@@ -415,7 +441,7 @@ export class LiveArena implements Arena {
       const state = this.actors[i] as Writable<ArenaActorState>;
       state.health = who.health(shown);
       state.share = who.share(shown);
-      state.standing = who.standing;
+      this.tellStanding(who, state);
       state.look = who.lookAt(shown);
       state.statuses = [...who.held.values()].map(({ status: { id }, stacks, began }) => ({ id, stacks, age: snap(shown - began) }));
       const { units } = this.player;
@@ -427,6 +453,22 @@ export class LiveArena implements Arena {
       state.move = acting && { id: acting.move.id, age: snap(shown - acting.began), phase: phaseAt(acting, shown) };
       this.player.tellHealth(who.id, state.share);
     });
+  }
+
+  /** Somebody who is gone is leaving as long as what it was struck with as it went still shows on it. */
+  private tellStanding(who: Combatant, state: Writable<ArenaActorState>): void {
+    const gone = who.standing === 'gone' ? this.goneSince.get(who.id) : undefined;
+    if (!gone) {
+      state.standing = who.standing;
+      state.leaving = 0;
+      return;
+    }
+    const until = this.player.shownUntil(who.id, gone.since);
+    state.leaving = Math.max(0, until - this.now);
+    // What is over is known no more: it was over when it was last said to be, or has just been cut.
+    if (state.leaving > 0) gone.until = until;
+    else if (state.standing !== 'gone') this.despawned.push({ who: who.id, at: Math.min(this.now, Math.max(gone.until, until)) });
+    state.standing = state.leaving > 0 ? 'leaving' : 'gone';
   }
 
   private known(id: string, path: (string | number)[]): Combatant {

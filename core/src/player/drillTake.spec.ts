@@ -53,11 +53,13 @@ function flatten(value: unknown): unknown[] {
   return Array.isArray(value) ? value.flatMap(flatten) : [value];
 }
 
-/** Expects two frames to show the same, numbers as near as a billionth. */
+/** Expects two frames to show the same, numbers as near as a billionth, or as the last bit of one of 32 bits. */
 function expectSame(one: unknown[], other: unknown[], context: string): void {
   const [a, b] = [flatten(one), flatten(other)];
   expect(a.length).withContext(context).toBe(b.length);
-  const apart = a.filter((value, i) => (typeof value === 'number' ? Math.abs(value - Number(b[i])) > 1e-9 : value !== b[i]));
+  const apart = a.filter((value, i) =>
+    typeof value === 'number' ? Math.abs(value - Number(b[i])) > 1e-9 + Math.abs(value) * 2 ** -23 : value !== b[i],
+  );
   expect(apart).withContext(context).toEqual([]);
 }
 

@@ -4,6 +4,7 @@ import type { DrillRun } from '../combat/drill.js';
 import { reachesAt, type ShownReach } from '../combat/moves/reachesAt.js';
 import { Histories } from '../combat/readHistory.js';
 import { restingActor } from '../take/frame.js';
+import { scaledActor } from '../model/stageSetUp.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Seconds } from '../units.js';
 import { BodyMoves } from './bodyMoves.js';
@@ -52,7 +53,7 @@ export interface PlacedReach extends ShownReach {
 
 export interface DrillParts {
   readonly run: DrillRun;
-  /** The bodies of the drill's actors, in their order, then of those who come about in the course of it, in theirs. */
+  /** The bodies of the drill's actors, as large as they are there, in their order, then of those who come about in the course of it. */
   readonly bodies: readonly (KitActor | undefined)[];
   readonly planOf: (sequence: string) => SequencePlan;
 }
@@ -81,6 +82,8 @@ interface Piece extends While {
   readonly player: LivePlayer;
   /** Who is in it: places in the cast, in the order of its player's bodies. */
   readonly members: readonly number[];
+  /** Until when those who went at an instant are still seen, as far as that was asked. */
+  readonly until: Map<string, { readonly since: Seconds; readonly until: Seconds }>;
   readonly told: { readonly sounds: readonly SoundCue[]; readonly signals: readonly SignalCue[] };
 }
 
@@ -162,7 +165,7 @@ export class DrillTake {
     this.wall[0] = t + zero;
     player.sampleAt(this.wall, own.buffers);
     frame.t = t;
-    for (const place of members) this.showOne(frame, place, t);
+    for (const place of members) this.showOne(frame, place, t, piece);
     frame.sight = this.sight;
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
@@ -181,20 +184,31 @@ export class DrillTake {
   }
 
   /** How everybody is when a piece begins; who is not in it is so all the while. */
-  private showAll(frame: DrillFrame, { from }: Piece): void {
-    this.cast.forEach((_, place) => this.showOne(frame, place, Math.max(0, from)));
+  private showAll(frame: DrillFrame, piece: Piece): void {
+    this.cast.forEach((_, place) => this.showOne(frame, place, Math.max(0, piece.from), piece));
   }
 
-  private showOne({ looks, gone, stands }: DrillFrame, place: number, t: Seconds): void {
+  private showOne({ looks, gone, stands }: DrillFrame, place: number, t: Seconds, piece: Piece): void {
     const { id, hop, flight, since } = this.cast[place];
     const { x, y, facing } = this.histories.place(id, t);
     const stand = stands[place];
     looks[place] = this.histories.look(id, t);
-    gone[place] = this.histories.standing(id, t) === 'gone';
+    gone[place] = this.histories.standing(id, t) === 'gone' && !this.isLeaving(id, t, piece);
     stand.x = x;
     stand.y = y;
     stand.facing = facing;
     stand.lift = liftOf(hop, flight, t - since);
+  }
+
+  /** Whether somebody who is gone still shows what it was struck with as it went. */
+  private isLeaving(id: string, t: Seconds, { player, until }: Piece): boolean {
+    const since = this.histories.goneSince(id, t);
+    if (since === undefined) return false;
+    const known = until.get(id);
+    if (known?.since === since) return t < known.until;
+    const found = { since, until: player.has(id) ? player.shownUntil(id, since + zero) - zero : since };
+    until.set(id, found);
+    return t < found.until;
   }
 
   private whole: Sight | undefined;
@@ -295,7 +309,7 @@ export class DrillTake {
     pass(() => player.passAll());
     const sounds = heardOf(told.sounds, zero);
     const signals = told.signals.map(({ effect, name, parameters, at }) => ({ effect, name, parameters, start: at - zero }));
-    const piece: Piece = { from, to, player, members, told: { sounds, signals } };
+    const piece: Piece = { from, to, player, members, until: new Map(), told: { sounds, signals } };
     this.pieces = [piece, ...this.pieces].slice(0, kept);
     return piece;
   }
@@ -309,7 +323,8 @@ export class DrillTake {
   /** A player with everybody who is there in a while, where they are put, go and are brought back; its cues are still to be struck. */
   private fill(asked: While, cues: readonly PlayedCue[]): Filled {
     const { run, bodies, planOf } = this.parts;
-    const actors = bodies.flatMap((actor) => actor ?? []);
+    // Of their actors' own size: what hangs on a body has to know how large that is of it.
+    const actors = bodies.flatMap((actor, i) => (actor ? scaledActor(actor, 1 / this.cast[i].scale, 1 / this.cast[i].scale) : []));
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
     const members = this.membersOf(asked, cues);
     const ids = this.idsOf(members);

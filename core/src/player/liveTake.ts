@@ -176,6 +176,12 @@ export class LiveFiring {
     return span[2];
   }
 
+  /** Wall time from which on it does not show on its body any more, of what shows there; -Infinity of everything else. */
+  get shownUntil(): Seconds {
+    if (this.timed.kind.family !== 'body') return -Infinity;
+    return Math.min(this.end, this.endsAt, this.taken);
+  }
+
   /** Whether nothing more comes of it. */
   isOver(wall: Now): boolean {
     if (wall[0] >= this.endsAt) return true;
@@ -218,6 +224,8 @@ export class LiveTake {
     readonly parties: TakeParties,
     timed: readonly TimedFiring[],
     stood: Readonly<Record<'source' | 'target', Spotted>>,
+    /** How high the game's floor is, where it says so. */
+    private readonly floor?: (x: Px) => Px | undefined,
   ) {
     ({ serial: this.serial, sequence: this.sequence, contact: this.contact, from: this.from } = placing);
     ({ x: this.x, y: this.y, scale: this.scale } = placing);
@@ -326,6 +334,12 @@ export class LiveTake {
     this.parties[party].addRest(out, wall);
   }
 
+  /** How high the game's floor is at a place across, both in this take's own px. */
+  floorAt(x: Px): Px | undefined {
+    const height = this.floor?.(this.x + x * this.scale);
+    return height === undefined ? undefined : (height - this.y) / this.scale;
+  }
+
   actorOf(party: 'source' | 'target'): ActorFrame {
     return this.parties[party].frame;
   }
@@ -353,6 +367,10 @@ class LiveScene implements Scene {
 
   addGround(out: Spotted, party: 'source' | 'target' | undefined, now: Now): void {
     if (party) this.firing.take.addMoved(out, party, this.wallOf(now), false);
+  }
+
+  floorAt(x: Px): Px | undefined {
+    return this.firing.take.floorAt(x);
   }
 
   private wallOf(now: Now): Now {

@@ -5,6 +5,7 @@ import type {
   Bounds,
   Comfort,
   DrawnName,
+  Floor,
   KitActor,
   KitConventions,
   Payload,
@@ -17,17 +18,18 @@ import type {
   RumbleFrame,
 } from '../contract.js';
 import { hash4 } from '../maths/hash.js';
+import { nearly } from '../combat/parts/memory.js';
 import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readOptions } from '../ship/strikeOptions.js';
-import { readNumber, readRecord, spotsFacing } from '../take/compileReferences.js';
+import { groundOf, readNumber, readRecord, spotsFacing } from '../take/compileReferences.js';
 import type { TimeBend } from '../take/firing.js';
 import type { FrameCapacity } from '../take/frame.js';
 import type { SequencePlan } from '../take/plan.js';
 import { Spotted } from '../take/spotted.js';
 import { resolve } from '../take/strike.js';
 import { roomFor } from '../take/take.js';
-import type { Seconds } from '../units.js';
+import type { Px, Seconds } from '../units.js';
 import { bendClocks } from './bendClocks.js';
 import { boundsInto } from './boundsInto.js';
 import { GameClock } from './gameClock.js';
@@ -79,8 +81,11 @@ export class LivePlayer implements Player {
   private readonly cues = new CueTeller();
   private readonly numbers = new NumbersTogether();
   private readonly seed: number;
+  private readonly floor: Floor | undefined;
   private comforts: Required<Comfort>;
   private serial = 0;
+  /** Takes a body out of what else it takes part in, and drops it here; false for one that takes part in nothing. */
+  keeper: ((id: string) => boolean) | undefined;
   private paused = false;
   private stale = true;
   /** The wall time, and that of the beginning of the last advance: in cells, so that they are never boxed. */
@@ -96,8 +101,9 @@ export class LivePlayer implements Player {
     options: PlayerOptions,
     private readonly keeping: 'forgotten' | 'kept' = 'forgotten',
   ) {
-    const { seed, comfort } = readPlayerOptions(options);
+    const { seed, comfort, floor } = readPlayerOptions(options);
     this.seed = seed;
+    this.floor = floor;
     this.comforts = { ...noComfort, ...comfort };
     this.units = new Units(parts.conventions);
     this.sampler = new Sampler(this.units, keeping === 'kept' ? 'at rest' : 'on bodies');
@@ -236,7 +242,29 @@ export class LivePlayer implements Player {
     this.stale = true;
   }
 
+  /** Whether there is a body of that name. */
+  has(id: string): boolean {
+    return this.bodies.has(id);
+  }
+
+  /** Wall time until which what was struck at an instant, or since, shows on a body; that instant where nothing does. */
+  shownUntil(id: string, since: Seconds): Seconds {
+    const body = this.known(id);
+    let last = since;
+    for (const { contact, firings } of this.takes) {
+      if (contact < since - nearly) continue;
+      for (const firing of firings) if (firing.body === body) last = Math.max(last, firing.shownUntil);
+    }
+    return last;
+  }
+
   remove(id: string): void {
+    // Whoever takes part in an arena has to leave that too.
+    if (!this.keeper?.(id)) this.drop(id);
+  }
+
+  /** Takes a body away, whoever else holds it. */
+  drop(id: string): void {
     const body = this.known(id);
     for (const take of this.takes) this.endFirings(take, (firing) => firing.body === body);
     this.bodies.delete(id);
@@ -321,6 +349,7 @@ export class LivePlayer implements Player {
       parties,
       resolved.timed,
       stood,
+      this.floor === undefined ? undefined : (x) => this.floorAt(x),
     );
     this.takes.push(take);
     this.makeRoom(take);
@@ -363,6 +392,13 @@ export class LivePlayer implements Player {
     const cell = Float64Array.of(this.now);
     clock.toShown(cell);
     return cell[0] - before[0];
+  }
+
+  /** How high the game's floor is at a place across, in px; undefined where it does not say. */
+  private floorAt(x: Px): Px | undefined {
+    const { floor, units } = this;
+    const height = typeof floor === 'function' ? floor(units.xOut(x)) : floor;
+    return height === undefined || !Number.isFinite(height) ? undefined : units.yIn(height);
   }
 
   pause(): void {
@@ -499,7 +535,7 @@ function sizeOf(party: 'source' | 'target', { actor, scale: own, facing }: Playe
   const spots = Object.fromEntries(
     Object.entries(spotsFacing(actor, facing)).map(([name, { x, y }]) => [name, { x: x * share, y: y * share }]),
   );
-  return { [party]: { width: actor.width * share, height: actor.height * share, spots } };
+  return { [party]: { width: actor.width * share, height: actor.height * share, spots, ground: groundOf(actor) * share, scale: share } };
 }
 
 function showInto(clock: GameClock, wall: Float64Array, out: Float64Array): void {

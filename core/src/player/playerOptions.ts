@@ -1,4 +1,4 @@
-import type { BodyPlacing, Comfort, PlayerOptions, PlayerStrikeOptions } from '../contract.js';
+import type { BodyPlacing, Comfort, Floor, PlayerOptions, PlayerStrikeOptions } from '../contract.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { show } from '../model/json.js';
 import { readNumber, readRecord } from '../take/compileReferences.js';
@@ -24,13 +24,20 @@ export function refuseUnknown(record: Readonly<Record<string, unknown>>, names: 
   }
 }
 
-export function readPlayerOptions(raw: PlayerOptions): { seed: number; comfort: Comfort } {
+export function readPlayerOptions(raw: PlayerOptions): { seed: number; comfort: Comfort; floor: Floor | undefined } {
   const options = readRecord(raw, ['options']);
-  refuseUnknown(options, ['seed', 'comfort'], ['options']);
+  refuseUnknown(options, ['seed', 'comfort', 'floor'], ['options']);
   return {
     seed: readSeed(options['seed'] ?? 1, ['options', 'seed']),
     comfort: readComfort(options['comfort'] ?? {}, ['options', 'comfort']),
+    floor: readFloor(options['floor'], ['options', 'floor']),
   };
+}
+
+/** Left out, or a height, or a function of a place across. */
+export function readFloor(raw: unknown, path: DocumentPath): Floor | undefined {
+  if (raw === undefined || typeof raw === 'function') return raw as Floor | undefined;
+  return readNumber(raw, path, -farthest, farthest);
 }
 
 export function readSeed(raw: unknown, path: DocumentPath): number {

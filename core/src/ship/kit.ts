@@ -5,6 +5,7 @@ import { kitAssetOf, projectFormat } from '../model/project.js';
 import { kitJsonSchema } from './kitJsonSchema.js';
 import { kitReadme } from './kitReadme.js';
 import type { KitDocument } from './kitSchema.js';
+import { looksUnsaid } from '../take/compileReferences.js';
 import { kitTypes } from './kitTypes.js';
 
 /** A file of a kit: text of our own, or an asset to be copied in by whoever has its bytes. */
@@ -20,7 +21,7 @@ export function kitDocument(project: Project): KitDocument {
     conventions: project.conventions,
     ...(project.stopBudget && { stopBudget: project.stopBudget }),
     events: project.events,
-    actors: project.actors,
+    actors: project.actors.map((actor) => ({ ...actor, looks: actor.looks ?? looksUnsaid(actor.role) })),
     assets: project.assets.map(kitAssetOf),
     sequences: project.sequences.map(withoutPresets),
     statuses: project.statuses,
@@ -73,10 +74,14 @@ function packageOf({ id }: Project): object {
     private: true,
     license: 'MIT',
     type: 'module',
+    // Importing it does nothing by itself: what a game does not use a bundler may leave out.
+    sideEffects: false,
     exports: {
       '.': { types: './undatio-runtime.d.ts', default: './undatio-runtime.js' },
       './kit': { types: './kit.d.ts' },
       './kit.json': './kit.json',
+      './assets/*': './assets/*',
+      './package.json': './package.json',
     },
   };
 }

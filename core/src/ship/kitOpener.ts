@@ -103,8 +103,9 @@ function openWith(kinds: Readonly<Record<string, EffectKind>>, rules: RulesOpene
     arena(options) {
       if (!makeArena) throw new KitError('arena', 'expected a runtime with rules: this one was built without, because its kit has none');
       return asKitError(() => {
-        const { comfort } = readRecord(options, ['options']) as Partial<ArenaOptions>;
-        const live = new LivePlayer({ planOf, actors, conventions, budget }, comfort ? { comfort } : {});
+        const { comfort, floor } = readRecord(options, ['options']) as Partial<ArenaOptions>;
+        const given = { ...(comfort && { comfort }), ...(floor !== undefined && { floor }) };
+        const live = new LivePlayer({ planOf, actors, conventions, budget }, given);
         return guardedArena(makeArena(live, options), guarded(live));
       });
     },
@@ -188,7 +189,9 @@ function guardedArena(arena: Arena, player: Player): Arena {
     sounds: arena.sounds,
     signals: arena.signals,
     moves: arena.moves,
+    despawned: arena.despawned,
     join: (actor) => asKitError(() => arena.join(actor)),
+    leave: (id) => asKitError(() => arena.leave(id)),
     place: (id, place) => asKitError(() => arena.place(id, place)),
     raise: (event, options, at) => asKitError(() => arena.raise(event, options, at)),
     act: (id, act, at) => asKitError(() => arena.act(id, act, at)),

@@ -267,6 +267,16 @@ const defaultBody: Body = { width: 160, height: 120 };
 /** Where bystanders rest that have no place of their own: in a row behind the target. */
 const bystander = { x: 262, y: 34, next: 90 };
 
+/** Where the pictures of an actor look that does not say it: as it faces on a stage that strikes from the left. */
+export function looksUnsaid(role: KitActor['role']): 'right' | 'left' {
+  return role === 'source' ? 'right' : 'left';
+}
+
+/** How far below its middle an actor stands on the ground: at its feet. */
+export function groundOf({ spots, height }: Pick<KitActor, 'spots' | 'height'>): number {
+  return spots?.['feet']?.y ?? height / 2;
+}
+
 /** Where an actor's spots are when it faces right (1) or left (-1): mirrored when its pictures look the other way. */
 export function spotsFacing({ spots = {}, looks }: Pick<KitActor, 'spots' | 'looks'>, facing: 1 | -1): NonNullable<Body['spots']> {
   if (looks === undefined || (looks === 'right') === (facing === 1)) return spots;
@@ -287,7 +297,9 @@ export function standingOf(actors: readonly KitActor[]): Standing {
   const first = (role: 'source' | 'target') => actors.find((actor) => actor.role === role);
   const bodyOf = (role: 'source' | 'target'): Body => {
     const actor = first(role);
-    return actor ? { width: actor.width, height: actor.height, spots: spotsFacing(actor, role === 'source' ? 1 : -1) } : defaultBody;
+    if (!actor) return defaultBody;
+    const { width, height } = actor;
+    return { width, height, spots: spotsFacing(actor, role === 'source' ? 1 : -1), ground: groundOf(actor) };
   };
   return {
     places: {

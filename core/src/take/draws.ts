@@ -27,6 +27,8 @@ export type Origin = (typeof origins)[number];
 export const spots = ['middle', 'top', 'feet', 'front', 'back'] as const satisfies readonly Spot[];
 
 const contact: Place = { x: 0, y: 0 };
+/** px from a middle down to the ground where a body does not say how high it stands. */
+const usualGround = 64;
 
 /** Channels are few and drawn from often: each name is hashed once. */
 const channelHashes = new Map<string, Uint32>();
@@ -101,6 +103,18 @@ export class Draws {
 
   body(party: 'source' | 'target'): Body {
     return this.strike.bodies[party];
+  }
+
+  /** How much larger than authored it is what hangs on a party; 1 at the contact point. */
+  scaleOf(origin: Origin): number {
+    return origin === 'contact' ? 1 : (this.strike.bodies[origin].scale ?? 1);
+  }
+
+  /** How far below an origin the ground lies; below the contact point, where the target stands on it. */
+  groundBelow(origin: Origin): number {
+    const { places, bodies } = this.strike;
+    if (origin !== 'contact') return bodies[origin].ground ?? usualGround;
+    return bodies.target.ground === undefined ? usualGround : places.target.y + bodies.target.ground;
   }
 
   get places(): Strike['places'] {

@@ -1,6 +1,6 @@
 import type { Frame, SignalCue, SoundCue } from '../contract.js';
 import type { WarpWindow } from '../maths/timeWarp.js';
-import type { Seconds } from '../units.js';
+import type { Px, Seconds } from '../units.js';
 import type { FrameCapacity } from './frame.js';
 import type { Displacement, Spotted } from './spotted.js';
 
@@ -16,6 +16,8 @@ export interface Bodies {
 export interface Scene extends Bodies {
   /** Where bodies go is only known as far as time has come: `follow` is then called again and again. */
   readonly live?: boolean;
+  /** How high the game's floor is at a place across, in the take's own px; undefined where the game does not say. */
+  floorAt?(x: Px): Px | undefined;
 }
 
 /**

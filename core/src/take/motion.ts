@@ -2,6 +2,7 @@ import type { Place } from '../contract.js';
 import type { Bodies, Now, Scene } from './firing.js';
 import { Displacement, Spotted } from './spotted.js';
 import { displaceAt, type TimedFiring } from './timedFiring.js';
+import type { Px } from '../units.js';
 
 /** What moves one party's body, ready to be asked for any instant. */
 class Path {
@@ -138,10 +139,15 @@ export function bindTo(place: Spotted, origin: 'contact' | 'source' | 'target'):
   return party && ((scene) => scene.addTo(place, party, atBirth));
 }
 
-/** The same for what lies on the ground: a hop does not lift it. */
-export function bindToGround(place: Spotted, origin: 'contact' | 'source' | 'target'): ((scene: Scene) => void) | undefined {
+/** The same for what lies on the ground, so far across and below: a hop does not lift it. */
+export function bindToGround(place: Spotted, origin: 'contact' | 'source' | 'target', x: Px, ground: Px): (scene: Scene) => void {
   const party = partyOf(origin);
-  return party && ((scene) => scene.addGround(place, party, atBirth));
+  return (scene) => {
+    if (party) scene.addGround(place, party, atBirth);
+    // Where a game says how high its floor is there, that is the ground, however high the body is above it.
+    const floor = scene.floorAt?.(place.x + x);
+    if (floor !== undefined) place.y = floor - ground;
+  };
 }
 
 /** A copy of a place, moved in `bind` to where its party is when the firing begins. */

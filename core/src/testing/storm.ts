@@ -192,9 +192,11 @@ interface Task {
 /** What the script and the acts of a drill hand in, in order of time; at one instant the script first. */
 function tasksOf(project: Project, { drill: { script } }: DrillRun): Task[] {
   const [{ acts = [] }] = project.drills;
-  const raised = script.map(({ at, event, source, target, place, payload }): Task => {
+  const raised = script.map(({ at, event, source, target, place, payload, directions }): Task => {
+    // What the script leaves out the arena finds out too.
+    const said = Object.fromEntries(Object.entries(payload).filter(([name]) => !directions.includes(name)));
     const party = { ...(source !== undefined && { source }), ...(target !== undefined && { target }), ...(place && { place }) };
-    return { at, hand: (arena) => arena.raise(event.id, { ...party, payload }, at) };
+    return { at, hand: (arena) => arena.raise(event.id, { ...party, payload: said }, at) };
   });
   const done = acts.map((act): Task => {
     const { at, who, ...rest } = act;

@@ -25,8 +25,8 @@ export interface PictureLook {
   readonly tint: CompiledColour;
   readonly blend: 0 | 1;
   readonly envelope: Envelope;
-  /** Added to `y`: how far below its origin the ground lies. */
-  readonly drop?: number;
+  /** It lies on the ground: `y` is counted from there. */
+  readonly onGround?: boolean;
 }
 
 const layers: Readonly<Record<PictureLayer, number>> = { ground: 0, behind: 1, over: 2 };
@@ -34,9 +34,11 @@ const layers: Readonly<Record<PictureLayer, number>> = { ground: 0, behind: 1, o
 /** One picture put somewhere, fading by its envelope. Strength scales its alpha. */
 export function firePicture(look: PictureLook, draws: Draws, strength: number, duration: Seconds): Firing {
   const place = movable(draws.place(look.origin, look.spot));
-  const x = draws.number(look.x);
-  const y = draws.number(look.y) + (look.drop ?? 0);
-  const size = draws.number(look.size);
+  const scale = draws.scaleOf(look.origin);
+  const x = draws.number(look.x) * scale;
+  const ground = look.onGround ? draws.groundBelow(look.origin) : 0;
+  const y = draws.number(look.y) * scale + ground;
+  const size = draws.number(look.size) * scale;
   const turn = draws.number(look.turn);
   const full = draws.number(look.alpha) * strength;
   const tint = draws.packedColour(look.tint);
@@ -48,7 +50,7 @@ export function firePicture(look: PictureLook, draws: Draws, strength: number, d
     room: { pictures: 1 },
     channel: alpha,
     // What is on a body is moved with it by whoever draws; what lies on the ground lies under where the body was.
-    bind: look.party !== undefined ? undefined : look.layer === 'ground' ? bindToGround(place, look.origin) : bindTo(place, look.origin),
+    bind: look.party !== undefined ? undefined : look.onGround ? bindToGround(place, look.origin, x, ground) : bindTo(place, look.origin),
     sample(now, { pictures }) {
       const age = now[0];
       const n = pictures.count++;

@@ -217,7 +217,7 @@ function advanced(arena: Arena, moves: boolean): object {
         ...(scale !== 1 && { scale }),
         ...(lift !== 0 && { lift: roundedCues([{ lift }])[0].lift }),
       },
-      { standing: 'up' },
+      { standing: 'up', leaving: 0 },
     ),
   );
   const shown = moves
