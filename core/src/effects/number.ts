@@ -170,27 +170,50 @@ export const number = defineKind({
 
 /** What a number says after each of its repeats, with what was said before it and taken in. */
 class Said {
-  texts: readonly string[] = [];
-  /** The payload's numbers times all repeats, with what was taken in. */
-  readonly sums: Record<string, number> = {};
+  private made: readonly string[] | undefined;
+  private summed: Record<string, number> = {};
+  private before: Readonly<Record<string, number>> = {};
 
   constructor(
     private readonly template: Template,
     private readonly payload: Payload,
     private readonly digits: number,
     private readonly repeats: number,
-  ) {
-    this.takeIn({});
+  ) {}
+
+  /** After each of its repeats; made when they are first shown. */
+  get texts(): readonly string[] {
+    return (this.made ??= this.make());
+  }
+
+  /** The payload's numbers times all repeats, with what was said before it and taken in. */
+  get sums(): Readonly<Record<string, number>> {
+    this.made ??= this.make();
+    return this.summed;
   }
 
   within(within: number): Gathering {
-    return { within, sums: this.sums, takeIn: (before) => this.takeIn(before) };
+    // Read when it is gathered, and not before.
+    const sums = (): Readonly<Record<string, number>> => this.sums;
+    return {
+      within,
+      get sums() {
+        return sums();
+      },
+      takeIn: (before) => this.takeIn(before),
+    };
   }
 
   takeIn(before: Readonly<Record<string, number>>): void {
-    this.texts = Array.from({ length: this.repeats }, (_, i) => {
-      const said = this.after(i + 1, before);
-      for (const name in said) if (typeof said[name] === 'number') this.sums[name] = said[name];
+    this.before = before;
+    this.made = undefined;
+  }
+
+  private make(): readonly string[] {
+    this.summed = {};
+    return Array.from({ length: this.repeats }, (_, i) => {
+      const said = this.after(i + 1, this.before);
+      for (const name in said) if (typeof said[name] === 'number') this.summed[name] = said[name];
       return fillTemplate(this.template, said, this.digits);
     });
   }

@@ -156,6 +156,7 @@ export const seeker = defineKind({
     return {
       work: { particles: most * nodesPerRibbon, ribbonNodes: most * nodesPerRibbon, followings: most * (nodesPerRibbon + 1) },
       follows: party,
+      aims: true,
       fire(draws, strength, duration): Firing {
         const start = movable(draws.place(origin, spot));
         const goals = pickTargets(draws, party, Math.round(draws.number(targets)), draws.number(within), start);

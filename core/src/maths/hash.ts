@@ -37,6 +37,16 @@ export function signedHash4(seed: number, a: number, b: number, c: number, d: nu
   return finalise(mixWord(mixWord(mixWord(mixWord(seed, a), b), c), d), 16);
 }
 
+/** The state of `hash4` after its first two words: what many draws have in common is mixed once. */
+export function hashPrefix(seed: Uint32, a: Uint32, b: Uint32): Uint32 {
+  return mixWord(mixWord(seed | 0, a | 0), b | 0);
+}
+
+/** The draw in [0, 1) that `draw` gives for the counters of a prefix and two more. */
+export function drawFrom(prefix: Uint32, item: Uint32, channel: Uint32): Fraction {
+  return (finalise(mixWord(mixWord(prefix, item | 0), channel | 0), 16) >>> 0) / 4294967296;
+}
+
 /**
  * The engine's only source of chance: a draw in [0, 1) that depends on nothing but its five counters.
  * `effect` and `channel` are `hashText` of the effect's id and of the drawn thing's name.

@@ -19,9 +19,9 @@ export class TimeWarp {
 
   constructor(windows: readonly WarpWindow[] = [], pieces: Pieces = slowestOf(windows)) {
     const { times, rates } = pieces;
-    this.times = Float64Array.from(times);
-    this.rates = Float64Array.from(rates);
-    this.taus = new Float64Array(times.length);
+    this.times = arrayOf(times);
+    this.rates = arrayOf(rates);
+    this.taus = times.length === 0 ? none : new Float64Array(times.length);
     for (let i = 0; i < times.length; i++) this.taus[i] = i === 0 ? times[0] : this.taus[i - 1] + (times[i] - times[i - 1]) * rates[i - 1];
   }
 
@@ -77,9 +77,9 @@ export class TimeWarp {
 
   /** Game time at wall time `t`. */
   tau(t: Seconds): Seconds {
-    const cell = Float64Array.of(t);
-    this.toTau(cell);
-    return cell[0];
+    asked[0] = t;
+    this.toTau(asked);
+    return asked[0];
   }
 
   /** Turns the wall time in a cell into game time. Numbers in a cell are never boxed. */
@@ -96,7 +96,8 @@ export class TimeWarp {
 
   /** How fast the clock runs at `t`. */
   rate(t: Seconds): number {
-    return this.rateAt(Float64Array.of(t));
+    asked[0] = t;
+    return this.rateAt(asked);
   }
 
   /** Turns the game time in a cell into the first wall time at which the clock has reached it. */
@@ -112,10 +113,18 @@ export class TimeWarp {
 
   /** The first wall time at which the clock has reached `tau`. */
   wallTime(tau: Seconds): Seconds {
-    const cell = Float64Array.of(tau);
-    this.toWall(cell);
-    return cell[0];
+    asked[0] = tau;
+    this.toWall(asked);
+    return asked[0];
   }
+}
+
+/** Written anew with every question. */
+const asked = new Float64Array(1);
+const none = new Float64Array(0);
+
+function arrayOf(values: readonly number[]): Float64Array {
+  return values.length === 0 ? none : new Float64Array(values);
 }
 
 /** Place of the last of the rising `keys` that is at or before the number in a cell, or -1. */
@@ -135,9 +144,12 @@ interface Pieces {
   readonly rates: readonly number[];
 }
 
+const always: Pieces = { times: [], rates: [] };
+
 /** The times at which the slowest rate of all windows changes, in order, with the rates from there on. */
 function slowestOf(all: readonly WarpWindow[]): Pieces {
   const windows = all.filter(({ start, end }) => end > start);
+  if (windows.length === 0) return always;
   if (windows.length === 1) return { times: [windows[0].start, windows[0].end], rates: [Math.min(1, windows[0].rate), 1] };
   const byStart = [...windows].sort((a, b) => a.start - b.start);
   const edges = [...new Set(windows.flatMap(({ start, end }) => [start, end]))].sort((a, b) => a - b);

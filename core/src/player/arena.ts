@@ -81,7 +81,10 @@ export class LiveArena implements Arena {
           cue.payload,
           {
             seed: cue.seed,
-            others: (cue.present ?? this.run.combatants.map(({ id }) => id)).filter((id) => id !== source?.id && id !== target?.id),
+            // Everybody is looked through only for what may aim at others.
+            ...(player.aims(plan.planOf(cue.sequence)) && {
+              others: (cue.present ?? this.run.combatants.map(({ id }) => id)).filter((id) => id !== source?.id && id !== target?.id),
+            }),
             ...(source && this.isHere(source) && { source: source.id }),
             ...(target && this.isHere(target) && { target: target.id }),
             ...(place && { at: { x: player.units.xOut(place.x), y: player.units.yOut(place.y) } }),

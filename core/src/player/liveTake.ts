@@ -1,5 +1,6 @@
 import type { ActorFrame, Frame, SignalCue, SoundCue } from '../contract.js';
 import type { Gathering, Now, Scene } from '../take/firing.js';
+import { doubles } from '../maths/doubles.js';
 import { Spotted, type Displacement } from '../take/spotted.js';
 import type { TimedFiring } from '../take/timedFiring.js';
 import type { Px, Seconds } from '../units.js';
@@ -40,6 +41,7 @@ export interface LiveCue {
 const shown: Now = new Float64Array(1);
 const asked: Now = new Float64Array(1);
 const moving: Now = new Float64Array(1);
+const sought: Now = new Float64Array(1);
 const place = new Spotted();
 
 /** One firing in a game: on whom it falls, and how old it is on a clock that other takes bend too. */
@@ -56,17 +58,22 @@ export class LiveFiring {
   /** Game seconds from contact to its start. */
   private readonly born: Seconds;
   /**
-   * What its clock shows at its start, the first wall time at which it can begin, and the one from which on it is over: as far
+   * In its take's spans from `first` on: what its clock shows at its start, the first wall time at which it can begin, and the one from which on it is over: as far
    * as this version of its clock knows.
    */
-  private readonly span: Now = new Float64Array(3);
+  private readonly span: Now;
+  private readonly first: number;
   private known = -1;
 
   constructor(
     readonly take: LiveTake,
     readonly timed: TimedFiring,
     private readonly clock: GameClock | undefined,
+    span: Now,
+    first: number,
   ) {
+    this.span = span;
+    this.first = first;
     // Stops of its own wind-up have cost it something by then.
     this.born = timed.startTau - (timed.warp?.tau(0) ?? 0);
     this.speaks = (timed.firing.room?.glyphs ?? 0) > 0;
@@ -79,17 +86,17 @@ export class LiveFiring {
   }
 
   private renew(): void {
-    const { span, clock, timed, take } = this;
+    const { span, first, clock, timed, take } = this;
     this.known = clock?.version ?? 0;
-    span[0] = take.contact;
-    clock?.toShown(span);
-    span[0] += clock ? this.born : timed.start;
-    span[1] = Math.max(take.from, take.contact + timed.start);
-    span[2] = span[0] + timed.extent;
+    asked[0] = take.contact;
+    clock?.toShown(asked);
+    span[first] = asked[0] + (clock ? this.born : timed.start);
+    span[first + 1] = Math.max(take.from, take.contact + timed.start);
+    span[first + 2] = span[first] + timed.extent;
     if (!clock) return;
-    asked[0] = span[2];
+    asked[0] = span[first + 2];
     clock.toWall(asked);
-    span[2] = Math.max(span[1], asked[0]);
+    span[first + 2] = Math.max(span[first + 1], asked[0]);
   }
 
   /** Wall time at which it is `age` seconds old, as far as is known now. */
@@ -101,23 +108,23 @@ export class LiveFiring {
 
   /** Turns the age in a cell into the wall time at which it has it. */
   toWall(cell: Now): void {
-    const { clock, span } = this;
+    const { clock, span, first } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
-    cell[0] += span[0];
+    cell[0] += span[first];
     if (clock) clock.toWall(cell);
-    if (cell[0] < span[1]) cell[0] = span[1];
+    if (cell[0] < span[first + 1]) cell[0] = span[first + 1];
   }
 
   /** Puts its age at the wall time in `wall` into `now`. Whether it is on then. */
   ageInto(now: Now, wall: Now): boolean {
-    const { timed, clock, span } = this;
+    const { timed, clock, span, first } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
     const t = wall[0];
-    if (t < span[1]) return false;
+    if (t < span[first + 1]) return false;
     now[0] = t;
-    if (t < span[2]) {
+    if (t < span[first + 2]) {
       clock?.toShown(now);
-      now[0] -= span[0];
+      now[0] -= span[first];
       if (now[0] < 0) return false;
       if (now[0] < timed.extent) return true;
     }
@@ -171,9 +178,9 @@ export class LiveFiring {
 
   /** Wall time from which on it is over, as far as is known now. */
   get end(): Seconds {
-    const { clock, span } = this;
+    const { clock, span, first } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
-    return span[2];
+    return span[first + 2];
   }
 
   /** Wall time from which on it does not show on its body any more, of what shows there; -Infinity of everything else. */
@@ -185,9 +192,9 @@ export class LiveFiring {
   /** Whether nothing more comes of it. */
   isOver(wall: Now): boolean {
     if (wall[0] >= this.endsAt) return true;
-    const { clock, span } = this;
+    const { clock, span, first } = this;
     if (this.known !== (clock ? clock.version : 0)) this.renew();
-    return this.begun && wall[0] >= span[2];
+    return this.begun && wall[0] >= span[first + 2];
   }
 }
 
@@ -199,7 +206,7 @@ export class LiveTake {
   readonly others: LiveFiring[];
   cues: LiveCue[];
   /** Wall time before which none of its firings is over, as its clocks were when they showed `version`. */
-  private readonly soonest = new Float64Array(1);
+  private readonly soonest = doubles(1);
   private version = -1;
   /** Unset where a firing ends before its time. */
   isFresh = false;
@@ -230,9 +237,11 @@ export class LiveTake {
     ({ serial: this.serial, sequence: this.sequence, contact: this.contact, from: this.from } = placing);
     ({ x: this.x, y: this.y, scale: this.scale } = placing);
     this.stood = stood;
-    this.firings = timed
-      .filter(({ silent }) => !silent)
-      .map((one) => new LiveFiring(this, one, one.clock && (one.clock === 'world' ? parties.world : parties[one.clock].clock)));
+    const heard = timed.filter(({ silent }) => !silent);
+    const spans = doubles(heard.length * 3);
+    this.firings = heard.map(
+      (one, i) => new LiveFiring(this, one, one.clock && (one.clock === 'world' ? parties.world : parties[one.clock].clock), spans, i * 3),
+    );
     this.waiting = [...this.firings];
     const drawn = this.firings.filter(({ timed: { firing } }) => firing.sample !== undefined);
     const isView = ({ timed: { kind } }: LiveFiring): boolean => kind.family === 'view';
@@ -357,7 +366,6 @@ function dropOver(firings: LiveFiring[], wall: Now): void {
 /** Where bodies are at the ages of one firing, for what follows them or flies at them. */
 class LiveScene implements Scene {
   readonly live = true;
-  private readonly wall: Now = new Float64Array(1);
 
   constructor(private readonly firing: LiveFiring) {}
 
@@ -374,9 +382,9 @@ class LiveScene implements Scene {
   }
 
   private wallOf(now: Now): Now {
-    this.wall[0] = now[0];
-    this.firing.toWall(this.wall);
-    return this.wall;
+    sought[0] = now[0];
+    this.firing.toWall(sought);
+    return sought;
   }
 }
 

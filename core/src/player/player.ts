@@ -62,6 +62,7 @@ export interface Going {
   readonly bends?: boolean;
 }
 
+const nobody: readonly { x: number; y: number }[] = [];
 const noComfort: Required<Comfort> = { shake: 1, flash: 1, rumble: 1, text: 1, hitStop: 1 };
 
 /** Everything that is being played, and how it gets from one instant to the next. */
@@ -118,6 +119,9 @@ export class LivePlayer implements Player {
     if (this.stale) {
       // Before the buffers are taken: listing makes others.
       const bodies = this.listBodies();
+      // Here rather than with each strike: many at one instant need room once.
+      const larger = grown(this.buffers.room, this.needed);
+      if (larger) this.buffers = new Buffers(larger, bodies);
       this.sampler.sample(this.wall, this.buffers, this.takes, bodies, this.world, this.comforts);
       this.stale = false;
     }
@@ -325,7 +329,7 @@ export class LivePlayer implements Player {
           target: near(stood.target),
           view: nearGiven(options.view),
           ear: nearGiven(options.ear),
-          others: (options.others ?? []).map((id) => near(this.standsAt(id, when) ?? at)),
+          others: this.aims(plan) ? (options.others ?? []).map((id) => near(this.standsAt(id, when) ?? at)) : nobody,
         },
         bodies: { ...sizeOf('source', parties.source, scale), ...sizeOf('target', parties.target, scale) },
         ...(options.solo && { solo: options.solo }),
@@ -457,8 +461,11 @@ export class LivePlayer implements Player {
     const room = roomFor(take.firings.map(({ timed }) => timed));
     this.rooms.set(take, room);
     this.needed = sumOfRooms(this.needed, room);
-    const larger = grown(this.buffers.room, this.needed);
-    if (larger) this.buffers = new Buffers(larger, this.listed);
+  }
+
+  /** Whether a sequence may aim at others than its parties. */
+  aims({ effects }: SequencePlan): boolean {
+    return effects.some(({ plan }) => plan.aims === true);
   }
 
   /** Takes of which nothing more comes are forgotten. */

@@ -1,4 +1,5 @@
 import type { ActorFrame, KitActor, PlayerBodyFrame } from '../contract.js';
+import { doubles } from '../maths/doubles.js';
 import { restingActor } from '../take/frame.js';
 import { Displacement, Spotted } from '../take/spotted.js';
 import type { Fraction, Seconds } from '../units.js';
@@ -32,7 +33,7 @@ export class PlayerBody {
   readonly frame: ActorFrame = restingActor();
   readonly shown: ShownBody;
   /** What its clock showed at the beginning of the last advance. */
-  readonly before = new Float64Array(1);
+  readonly before = doubles(1);
   facing: 1 | -1 = 1;
   scale = 1;
   /** Share of its health that it has left; undefined where the game does not say. */
@@ -47,7 +48,8 @@ export class PlayerBody {
   private readonly returns: Seconds[] = [];
   private readonly moved = new Displacement();
   private readonly spot = new Spotted();
-  private readonly places = new Places();
+  /** Made when somebody first asks: a body that the game does not show is seldom asked. */
+  private own: Places | undefined;
   private isStill = false;
 
   constructor(
@@ -80,12 +82,17 @@ export class PlayerBody {
 
   /** From here on until `forget` nothing changes where it is: it is found once for each instant that is asked for. */
   remember(): void {
-    this.places.count = this.places.next = 0;
+    const { places } = this;
+    places.count = places.next = 0;
     this.isStill = true;
   }
 
   forget(): void {
     this.isStill = false;
+  }
+
+  private get places(): Places {
+    return (this.own ??= new Places());
   }
 
   /** Adds where it is at the wall time in a cell: put by the game, thrown by its takes. `lifted` counts hops. */
@@ -118,10 +125,10 @@ export class PlayerBody {
 
 /** Places at instants, of one body in one frame: the trails and streams of several takes ask for the same ones, in the same order. */
 class Places {
-  readonly at = new Float64Array(mostPlaces);
-  readonly x = new Float64Array(mostPlaces);
-  readonly y = new Float64Array(mostPlaces);
-  readonly lift = new Float64Array(mostPlaces);
+  readonly at = doubles(mostPlaces);
+  readonly x = doubles(mostPlaces);
+  readonly y = doubles(mostPlaces);
+  readonly lift = doubles(mostPlaces);
   count = 0;
   /** Where it is looked first: behind what was found last. */
   next = 0;

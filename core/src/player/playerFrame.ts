@@ -36,7 +36,9 @@ export class Buffers {
 export const noRoom = Object.fromEntries(capacityNames.map((name) => [name, 0])) as unknown as FrameCapacity;
 
 export function sumOfRooms(a: FrameCapacity, b: FrameCapacity, sign: 1 | -1 = 1): FrameCapacity {
-  return Object.fromEntries(capacityNames.map((name) => [name, a[name] + sign * b[name]])) as unknown as FrameCapacity;
+  const sum = { ...a };
+  for (const name of capacityNames) sum[name] = a[name] + sign * b[name];
+  return sum;
 }
 
 /** Room for all that is needed, doubled as often as it takes, so that buffers grow seldom. */

@@ -1,3 +1,4 @@
+import { doubles } from '../maths/doubles.js';
 import type { Px, Seconds } from '../units.js';
 import type { Spotted } from '../take/spotted.js';
 
@@ -14,13 +15,13 @@ const roomAtFirst = 8;
 export class Whereabouts {
   /** Placements that there is room for. */
   private most = roomAtFirst;
-  private times = new Float64Array(roomAtFirst);
-  private xs = new Float64Array(roomAtFirst);
-  private ys = new Float64Array(roomAtFirst);
+  private times = doubles(roomAtFirst);
+  private xs = doubles(roomAtFirst);
+  private ys = doubles(roomAtFirst);
   /** How fast it set off from each, of one that bends on the way to the next; NaN of one that goes evenly. */
-  private vxs = new Float64Array(roomAtFirst);
-  private vys = new Float64Array(roomAtFirst);
-  private readonly speed = new Float64Array(2);
+  private vxs = doubles(roomAtFirst);
+  private vys = doubles(roomAtFirst);
+  private readonly speed = doubles(2);
   private last = -1;
   private count = 0;
 

@@ -1,5 +1,5 @@
 import type { Body, Place, Spot } from '../contract.js';
-import { draw, hash4, hashText } from '../maths/hash.js';
+import { drawFrom, hash4, hashPrefix, hashText } from '../maths/hash.js';
 import type { Degrees, Fraction, Uint32 } from '../units.js';
 import { transfer, type CompiledColour, type CompiledDirection, type CompiledValue } from './compiledValue.js';
 
@@ -33,7 +33,8 @@ const usualGround = 64;
 /** Channels are few and drawn from often: each name is hashed once. */
 const channelHashes = new Map<string, Uint32>();
 
-function channelHash(channel: string): Uint32 {
+/** The hash of a channel's name, for `drawn`. */
+export function channelHash(channel: string): Uint32 {
   let hash = channelHashes.get(channel);
   if (hash === undefined) channelHashes.set(channel, (hash = hashText(channel)));
   return hash;
@@ -41,12 +42,17 @@ function channelHash(channel: string): Uint32 {
 
 /** Everything that chance, payload and place decide for one firing of one effect. */
 export class Draws {
+  /** What the counters of all its draws have in common. */
+  private readonly prefix: Uint32;
+
   constructor(
     private readonly strike: Strike,
     private readonly effect: Uint32,
     /** Which of its repeats this is, from 0. */
     readonly firing: Uint32,
-  ) {}
+  ) {
+    this.prefix = hashPrefix(strike.seed, effect, firing);
+  }
 
   /** The draws of another repeat of the same effect. */
   of(firing: Uint32): Draws {
@@ -64,12 +70,12 @@ export class Draws {
 
   /** A draw in [0, 1) on a channel named for what is drawn. */
   chance(channel: string, item: Uint32 = 0): Fraction {
-    return draw(this.strike.seed, this.effect, this.firing, item, channelHash(channel));
+    return drawFrom(this.prefix, item, channelHash(channel));
   }
 
   /** A draw in [0, 1) on a channel whose hash is known. */
   drawn(channel: Uint32, item: Uint32): Fraction {
-    return draw(this.strike.seed, this.effect, this.firing, item, channel);
+    return drawFrom(this.prefix, item, channel);
   }
 
   /** The strike's payload, complete. */
@@ -85,7 +91,7 @@ export class Draws {
   number(value: CompiledValue, item: Uint32 = 0): number {
     if (value.type === 'fixed') return value.value;
     if (value.type === 'range') {
-      return value.low + (value.high - value.low) * draw(this.strike.seed, this.effect, this.firing, item, value.channel);
+      return value.low + (value.high - value.low) * drawFrom(this.prefix, item, value.channel);
     }
     return transfer(value, Number(this.strike.payload[value.field]));
   }
@@ -139,7 +145,7 @@ export class Draws {
   direction(direction: CompiledDirection, item: Uint32): Degrees {
     const base = this.base(direction);
     if (direction.spread === 0) return base;
-    return base + direction.spread * (draw(this.strike.seed, this.effect, this.firing, item, direction.channel) - 0.5);
+    return base + direction.spread * (drawFrom(this.prefix, item, direction.channel) - 0.5);
   }
 }
 

@@ -1,3 +1,4 @@
+import { doubles } from '../maths/doubles.js';
 import type { Px } from '../units.js';
 
 /**
@@ -5,7 +6,7 @@ import type { Px } from '../units.js';
  * anew with every write.
  */
 export class Spotted {
-  protected readonly numbers = new Float64Array(4);
+  protected readonly numbers = doubles(4);
 
   constructor(x: Px = 0, y: Px = 0) {
     this.numbers[0] = x;

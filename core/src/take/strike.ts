@@ -42,15 +42,18 @@ export function resolve(
 ): Resolved {
   const seed = (options.seed ?? 1) >>> 0;
   const common = commonOf(plan, completePayload(plan.event, payload), seed, options);
-  const key = JSON.stringify(common);
-  const known = previous?.origin?.key === key ? previous.origin.fired : undefined;
+  const origin = new Origin(common);
+  const known =
+    previous?.origin && previous.origin.key === origin.key
+      ? new Map(previous.origin.fired.map((fired) => [fired.effect, fired]))
+      : undefined;
   const firing = plan.effects.map((effect) => {
     const silent = effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
     const before = known?.get(effect);
     if (!before || !isFree(before)) return fireAll(effect, common, silent, before?.decided);
     return before.silent === silent ? before : { ...before, silent };
   });
-  const origin: TakeOrigin = { key, fired: new Map(firing.map((fired) => [fired.effect, fired])) };
+  origin.fired = firing;
   const bends = bent(bendTime(firing));
   const clockOf = (party: ClockParty): TimeWarp => {
     const warp = warpOf(party, bends);
@@ -61,6 +64,18 @@ export function resolve(
   const warps: Record<ClockParty, TimeWarp> = { source: clockOf('source'), target: clockOf('target'), world: clockOf('world') };
   const timed = placeFirings(firing, bends, warps);
   return { seed, warps, bends, timed, origin };
+}
+
+/** What a take was made from; the text by which it is known is made when it is first asked for. */
+class Origin implements TakeOrigin {
+  fired: readonly Fired[] = [];
+  private text: string | undefined;
+
+  constructor(private readonly common: Strike) {}
+
+  get key(): string {
+    return (this.text ??= JSON.stringify(this.common));
+  }
 }
 
 function commonOf(plan: SequencePlan, payload: Strike['payload'], seed: number, options: StrikeOptions): Strike {

@@ -25,13 +25,16 @@ export interface Fired {
 export interface TakeOrigin {
   /** Seed, payload, places and sizes. */
   readonly key: string;
-  readonly fired: ReadonlyMap<PlacedEffect, Fired>;
+  readonly fired: readonly Fired[];
 }
+
+const emptyRoom = Object.fromEntries(capacityNames.map((name) => [name, 0])) as Record<keyof FrameCapacity, number>;
 
 /** Most rooms taken at once by all of `firings`. */
 export function roomFor(firings: readonly TimedFiring[]): FrameCapacity {
-  const most = (name: keyof FrameCapacity): number => firings.reduce((sum, { firing }) => sum + (firing.room?.[name] ?? 0), 0);
-  return Object.fromEntries(capacityNames.map((name) => [name, most(name)])) as unknown as FrameCapacity;
+  const room = { ...emptyRoom };
+  for (const { firing } of firings) if (firing.room) for (const name of capacityNames) room[name] += firing.room[name] ?? 0;
+  return room;
 }
 
 /** The engine's Take: all choices made, any instant to be had at the same cost. */

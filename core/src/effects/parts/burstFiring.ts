@@ -1,10 +1,11 @@
-import type { Frame } from '../../contract.js';
+import type { Frame, Place } from '../../contract.js';
 import { dragFall, dragReach } from '../../maths/ballistic.js';
+import { doubles } from '../../maths/doubles.js';
 import { tableCells, type Envelope } from '../../maths/envelope.js';
 import type { ColourTables, Gradient } from '../../maths/gradient.js';
 import { fromOklch } from '../../maths/oklab.js';
 import type { CompiledValue } from '../../take/compiledValue.js';
-import type { Draws } from '../../take/draws.js';
+import { channelHash, type Draws } from '../../take/draws.js';
 import type { FrameCapacity } from '../../take/frame.js';
 import { partyOf } from '../../take/motion.js';
 import { Spotted } from '../../take/spotted.js';
@@ -35,7 +36,14 @@ export interface BurstLook extends Emission {
 }
 
 const toRadians = Math.PI / 180;
+const turnChannel = channelHash('turn');
 const white = { r: 1, g: 1, b: 1 };
+/**
+ * What is known of a particle from its birth on. They stand side by side in one array: a strike makes many bursts, and each array
+ * of its own costs as much as drawing a few particles.
+ */
+const column = { birth: 0, life: 1, x: 2, y: 3, vx: 4, vy: 5, size: 6, turn: 7, spin: 8 } as const;
+const width = 9;
 /** Half the time over which a moving body's speed is taken. */
 const speedStep: Seconds = 1 / 480;
 
@@ -52,15 +60,9 @@ export class BurstFiring implements Firing {
   readonly extent: Seconds;
   readonly room: Partial<FrameCapacity>;
   readonly bind: ((scene: Scene) => void) | undefined;
-  private readonly birth: Float64Array;
-  private readonly life: Float64Array;
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly vx: Float64Array;
-  private readonly vy: Float64Array;
-  private readonly size: Float64Array;
-  private readonly turn: Float64Array;
-  private readonly spin: Float64Array;
+  /** Nine numbers for each particle, in the order of `column`. */
+  private readonly rows: Float64Array;
+  private readonly count: number;
   private readonly drag: number;
   private readonly gravity: number;
   private readonly carry: number;
@@ -69,6 +71,7 @@ export class BurstFiring implements Firing {
   private readonly atOnce: boolean;
   private readonly sizeTable: Float32Array;
   private readonly colours: ColourTables;
+  private births: Float64Array | undefined;
   private deaths: Float64Array | undefined;
   /** Whom the particles follow until they are born, and how many are. */
   private followed: { readonly party: 'source' | 'target'; readonly scene: Scene } | undefined;
@@ -81,6 +84,8 @@ export class BurstFiring implements Firing {
     over: Seconds,
   ) {
     this.room = { particles: count };
+    this.count = count;
+    this.rows = doubles(count * width);
     this.sizeTable = look.sizeOverLife.table();
     this.colours = look.colourOverLife.tables();
     this.atOnce = over === 0;
@@ -90,20 +95,16 @@ export class BurstFiring implements Firing {
     this.cellRate = draws.number(look.cellRate);
     const hue = look.drawnHue;
     this.tint = hue ? fromOklch(draws.number(hue.lightness), draws.number(hue.chroma), draws.number(hue.hue)) : white;
-    this.birth = new Float64Array(count);
-    this.life = new Float64Array(count);
-    this.x = new Float64Array(count);
-    this.y = new Float64Array(count);
-    this.vx = new Float64Array(count);
-    this.vy = new Float64Array(count);
-    this.size = new Float64Array(count);
-    this.turn = new Float64Array(count);
-    this.spin = new Float64Array(count);
     let extent = 0;
     const set: Birth = { x: 0, y: 0, angle: 0 };
+    // A body's outline lies around its middle, whatever the spot.
+    const origin = draws.place(
+      look.shape === 'body' && look.origin === 'contact' ? look.party : look.origin,
+      look.shape === 'body' ? 'middle' : look.spot,
+    );
     for (let i = 0; i < count; i++) {
-      this.release(draws, i, (i / count) * over, set);
-      extent = Math.max(extent, this.birth[i] + this.life[i]);
+      this.release(draws, i, (i / count) * over, origin, set);
+      extent = Math.max(extent, this.rows[i * width + column.birth] + this.rows[i * width + column.life]);
     }
     this.extent = extent;
     const party = partyFollowed(look);
@@ -111,35 +112,32 @@ export class BurstFiring implements Firing {
     this.bind = party && ((scene) => this.boundTo(party, scene));
   }
 
-  private release(draws: Draws, i: number, birth: Seconds, set: Birth): void {
+  private release(draws: Draws, i: number, birth: Seconds, origin: Place, set: Birth): void {
     const { look } = this;
-    // A body's outline lies around its middle, whatever the spot.
-    const origin = draws.place(
-      look.shape === 'body' && look.origin === 'contact' ? look.party : look.origin,
-      look.shape === 'body' ? 'middle' : look.spot,
-    );
     drawBirth(look, draws, i, set);
     const speed = draws.number(look.speed, i);
-    this.birth[i] = birth;
-    this.life[i] = draws.number(look.life, i);
-    this.x[i] = origin.x + set.x;
-    this.y[i] = origin.y + set.y;
-    this.vx[i] = Math.cos(set.angle * toRadians) * speed;
-    this.vy[i] = Math.sin(set.angle * toRadians) * speed;
-    this.size[i] = draws.number(look.size, i);
-    this.turn[i] = look.facesMotion ? 0 : draws.chance('turn', i) * 360;
-    this.spin[i] = draws.number(look.spin, i);
+    const { rows } = this;
+    const row = i * width;
+    rows[row + column.birth] = birth;
+    rows[row + column.life] = draws.number(look.life, i);
+    rows[row + column.x] = origin.x + set.x;
+    rows[row + column.y] = origin.y + set.y;
+    rows[row + column.vx] = Math.cos(set.angle * toRadians) * speed;
+    rows[row + column.vy] = Math.sin(set.angle * toRadians) * speed;
+    rows[row + column.size] = draws.number(look.size, i);
+    rows[row + column.turn] = look.facesMotion ? 0 : draws.drawn(turnChannel, i) * 360;
+    rows[row + column.spin] = draws.number(look.spin, i);
   }
 
   /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
   private boundTo(party: 'source' | 'target', scene: Scene): void {
     this.followed = { party, scene };
-    if (scene.live !== true) for (let i = 0; i < this.birth.length; i++) this.place(i);
+    if (scene.live !== true) for (let i = 0; i < this.count; i++) this.place(i);
   }
 
   /** Places those that are born by now; the last of them are born last. */
   follow(now: Float64Array): void {
-    while (this.placed < this.birth.length && this.birth[this.placed] <= now[0]) {
+    while (this.placed < this.count && this.rows[this.placed * width + column.birth] <= now[0]) {
       this.place(this.placed);
       this.placed++;
     }
@@ -147,54 +145,63 @@ export class BurstFiring implements Firing {
 
   end(): void {
     // What is not born by now never is.
-    this.birth.fill(Infinity, this.placed);
+    for (let i = this.placed; i < this.count; i++) this.rows[i * width + column.birth] = Infinity;
   }
 
   private place(i: number): void {
     const { here, ahead, behind, then } = ways;
-    const { followed } = this;
+    const { followed, rows } = this;
     if (!followed) return;
+    const row = i * width;
     const { party, scene } = followed;
     // All born at once stand at the same place.
     if (!this.atOnce || i === 0) {
       clear(here, ahead, behind);
-      then[0] = this.birth[i];
+      then[0] = rows[row + column.birth];
       scene.addTo(here, party, then);
       if (this.carry !== 0) {
-        then[0] = this.birth[i] + speedStep;
+        then[0] = rows[row + column.birth] + speedStep;
         scene.addTo(ahead, party, then);
-        then[0] = this.birth[i] - speedStep;
+        then[0] = rows[row + column.birth] - speedStep;
         scene.addTo(behind, party, then);
       }
     }
-    this.x[i] += here.x;
-    this.y[i] += here.y;
-    this.vx[i] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
-    this.vy[i] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
+    rows[row + column.x] += here.x;
+    rows[row + column.y] += here.y;
+    rows[row + column.vx] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
+    rows[row + column.vy] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
   }
 
   tells(): readonly Telling[] {
+    const { count, rows } = this;
     let far = 0;
-    for (let i = 0; i < this.life.length; i++) {
-      const reach = dragReach(this.drag, this.life[i]);
-      far = Math.max(far, Math.hypot(this.vx[i] * reach, this.vy[i] * reach + this.gravity * dragFall(this.drag, this.life[i])));
+    for (let i = 0; i < count; i++) {
+      const row = i * width;
+      const life = rows[row + column.life];
+      const reach = dragReach(this.drag, life);
+      far = Math.max(
+        far,
+        Math.hypot(rows[row + column.vx] * reach, rows[row + column.vy] * reach + this.gravity * dragFall(this.drag, life)),
+      );
     }
     return [
-      { name: 'lets go', value: this.life.length, unit: this.life.length === 1 ? 'particle' : 'particles' },
+      { name: 'lets go', value: count, unit: count === 1 ? 'particle' : 'particles' },
       { name: 'farthest flies', value: far, unit: 'px' },
     ];
   }
 
   /** Live particles at `age`: births so far less deaths so far, each by binary search. */
   channel(age: Seconds): number {
-    this.deaths ??= this.birth.map((birth, i) => birth + this.life[i]).sort();
-    return countUpTo(this.birth, age) - countUpTo(this.deaths, age);
+    const { count, rows } = this;
+    this.births ??= Float64Array.from({ length: count }, (_, i) => rows[i * width + column.birth]);
+    this.deaths ??= this.births.map((birth, i) => birth + rows[i * width + column.life]).sort();
+    return countUpTo(this.births, age) - countUpTo(this.deaths, age);
   }
 
   sample(now: Float64Array, frame: Frame): void {
     const age = now[0];
     // Everything the loop reads stands in a local: the compiler cannot know that writing to one array changes no other.
-    const { drag, gravity, atOnce, birth, life, x, y, vx, vy, size, turn, spin } = this;
+    const { drag, gravity, atOnce, count, rows } = this;
     const { facesMotion } = this.look;
     const { sizeTable } = this;
     const { r, g, b, a } = this.colours;
@@ -207,9 +214,9 @@ export class BurstFiring implements Firing {
     // Let go all at once, every particle has the same age, and the costly part is shared.
     let reach = dragReach(drag, age);
     let fall = gravity * dragFall(drag, age);
-    for (let i = 0; i < life.length; i++) {
-      const own = age - birth[i];
-      const whole = life[i];
+    for (let i = 0, row = 0; i < count; i++, row += width) {
+      const own = age - rows[row + column.birth];
+      const whole = rows[row + column.life];
       if (own < 0 || own >= whole) continue;
       if (!atOnce) {
         reach = dragReach(drag, own);
@@ -218,14 +225,14 @@ export class BurstFiring implements Firing {
       const place = (own / whole) * tableCells;
       const cell = place | 0;
       const part = place - cell;
-      outX[n] = x[i] + vx[i] * reach;
-      outY[n] = y[i] + vy[i] * reach + fall;
-      outSize[n] = size[i] * scale * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
+      outX[n] = rows[row + column.x] + rows[row + column.vx] * reach;
+      outY[n] = rows[row + column.y] + rows[row + column.vy] * reach + fall;
+      outSize[n] = rows[row + column.size] * scale * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
       outR[n] = tintR * (r[cell] + (r[cell + 1] - r[cell]) * part);
       outG[n] = tintG * (g[cell] + (g[cell + 1] - g[cell]) * part);
       outB[n] = tintB * (b[cell] + (b[cell + 1] - b[cell]) * part);
       outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
-      outRotation[n] = facesMotion ? this.heading(i, own) : turn[i] + spin[i] * own;
+      outRotation[n] = facesMotion ? this.heading(row, own) : rows[row + column.turn] + rows[row + column.spin] * own;
       outItem[n] = i;
       n++;
     }
@@ -240,19 +247,20 @@ export class BurstFiring implements Firing {
   private showCells(age: Seconds, out: Uint8Array, first: number): void {
     const { cells } = this.look;
     let n = first;
-    for (let i = 0; i < this.life.length; i++) {
-      const own = age - this.birth[i];
-      if (own < 0 || own >= this.life[i]) continue;
-      const turn = this.cellRate > 0 ? Math.floor(own * this.cellRate) % cells : Math.floor((own / this.life[i]) * cells);
+    for (let i = 0, row = 0; i < this.count; i++, row += width) {
+      const own = age - this.rows[row + column.birth];
+      const life = this.rows[row + column.life];
+      if (own < 0 || own >= life) continue;
+      const turn = this.cellRate > 0 ? Math.floor(own * this.cellRate) % cells : Math.floor((own / life) * cells);
       out[n++] = turn;
     }
   }
 
   /** Direction of flight in degrees. */
-  private heading(i: number, age: Seconds): number {
+  private heading(row: number, age: Seconds): number {
     const keep = Math.exp(-this.drag * age);
     const fallSpeed = this.gravity * dragReach(this.drag, age);
-    return Math.atan2(this.vy[i] * keep + fallSpeed, this.vx[i] * keep) / toRadians;
+    return Math.atan2(this.rows[row + column.vy] * keep + fallSpeed, this.rows[row + column.vx] * keep) / toRadians;
   }
 }
 

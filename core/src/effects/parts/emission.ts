@@ -1,5 +1,5 @@
 import type { CompiledDirection, CompiledValue } from '../../take/compiledValue.js';
-import type { Draws, Origin } from '../../take/draws.js';
+import { channelHash, type Draws, type Origin } from '../../take/draws.js';
 import type { Spot } from '../../contract.js';
 import type { Degrees, Px } from '../../units.js';
 
@@ -25,6 +25,7 @@ export interface Birth {
 }
 
 const toDegrees = 180 / Math.PI;
+const channels = { place: channelHash('place'), out: channelHash('out') };
 
 /**
  * Draws the birth of particle `i` into `birth`. Each draw has its own channel, so that adding a field later moves none
@@ -37,13 +38,13 @@ export function drawBirth(emission: Emission, draws: Draws, i: number, birth: Bi
   birth.angle = draws.direction(emission.direction, i);
   switch (emission.shape) {
     case 'point':
-      if (emission.outward) birth.angle += draws.chance('place', i) * 360;
+      if (emission.outward) birth.angle += draws.drawn(channels.place, i) * 360;
       return;
     case 'segment':
     case 'cone': {
       const base = draws.base(emission.direction);
       const across = (base + 90) / toDegrees;
-      const share = 2 * draws.chance('place', i) - 1;
+      const share = 2 * draws.drawn(channels.place, i) - 1;
       birth.x = Math.cos(across) * radius * share;
       birth.y = Math.sin(across) * radius * share;
       // A cone fans out over its mouth: straight ahead from the middle, half the spread to the side from the rim.
@@ -53,9 +54,9 @@ export function drawBirth(emission: Emission, draws: Draws, i: number, birth: Bi
     }
     case 'disc':
     case 'circle': {
-      const around = draws.chance('place', i) * 2 * Math.PI;
+      const around = draws.drawn(channels.place, i) * 2 * Math.PI;
       // The square root spreads a disc's particles evenly over its area.
-      const out = emission.shape === 'disc' ? radius * Math.sqrt(draws.chance('out', i)) : radius;
+      const out = emission.shape === 'disc' ? radius * Math.sqrt(draws.drawn(channels.out, i)) : radius;
       birth.x = Math.cos(around) * out;
       birth.y = Math.sin(around) * out;
       if (emission.outward) birth.angle = turnedFrom(around * toDegrees, emission, draws, i);
@@ -63,7 +64,7 @@ export function drawBirth(emission: Emission, draws: Draws, i: number, birth: Bi
     }
     case 'body': {
       const { width, height } = draws.body(emission.origin === 'contact' ? emission.party : emission.origin);
-      const around = draws.chance('place', i) * 2 * Math.PI;
+      const around = draws.drawn(channels.place, i) * 2 * Math.PI;
       const a = width / 2;
       const b = height / 2;
       // Outward of an ellipse is its normal there.
