@@ -102,6 +102,7 @@ async function server() {
 
 /** The yard reads the runtime from beside it, where the server puts the very file that ships. */
 async function yard() {
+  const font = join(root, 'node_modules/@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-700-normal.woff2');
   run(bin('tsc'), ['-b', 'yard']);
   const out = join(root, 'yard/dist/site');
   rmSync(out, { recursive: true, force: true });
@@ -122,6 +123,9 @@ async function yard() {
     ],
   });
   cpSync(join(root, 'yard/public'), out, { recursive: true });
+  // Numbers and captions are set in the studio's own face.
+  mkdirSync(join(root, 'yard/dist/show'), { recursive: true });
+  for (const place of [out, join(root, 'yard/dist/show')]) cpSync(font, join(place, 'letters.woff2'));
   // The page of one sequence carries the very runtime that ships.
   await build({
     entryPoints: [join(root, 'yard/src/show.ts')],

@@ -545,6 +545,8 @@ export interface PlayerSignal {
 
 /** One body at one instant, everything that is on it put together. `x` and `y` are where its middle is. */
 export interface PlayerBodyFrame extends ActorFrame {
+  /** How far down the view its feet stand, in px: bodies are drawn from the least depth to the greatest, at one depth the first last. */
+  depth: number;
   readonly id: string;
   /** Actor of the kit; empty when it is none. */
   readonly actor: string;

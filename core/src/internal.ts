@@ -214,3 +214,5 @@ export { shownCell } from './take/shownCell.js';
 export { strike } from './take/strike.js';
 export type { EngineTake } from './take/take.js';
 export { ageOf, type TimedFiring } from './take/timedFiring.js';
+export { drawnOrder } from './model/drawnOrder.js';
+export { groundOf } from './take/compileReferences.js';

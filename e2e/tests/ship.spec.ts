@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readProjectText } from '@undatio/core';
-import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill } from '@undatio/core/internal';
+import { bodiesOfRun, combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill } from '@undatio/core/internal';
 import { bake as bakeHere } from '../../server/dist/commands/bake.js';
 import { expect, root, test, undatio } from './studio.js';
 
@@ -171,8 +171,7 @@ test.describe('the yard', () => {
     for (const [d, one] of project.drills.entries()) {
       const drill = drillOnStage(one, project.stages);
       const run = runDrill(plan, compileDrill(drill, [], plan), drill.seed, project.stopBudget);
-      // Places of the body's parts and poses do not matter here: only where it is.
-      const bodies = run.combatants.map(({ actor }) => project.actors.find(({ id }) => id === actor.id) as never);
+      const bodies = bodiesOfRun(run, drill.actors, project.actors) as never;
       const take = new DrillTake({ run, bodies, planOf: plan.planOf });
       const frame = take.createFrame();
       for (const [i, t] of instantsOf(drill.length).entries()) {
@@ -193,7 +192,11 @@ test.describe('the yard', () => {
           same(`${id}.y`, frame.stands[b].y + body.y);
           for (const name of ['rotation', 'scaleX', 'scaleY', 'alpha', 'flash', 'rate'] as const) same(`${id}.${name}`, body[name]);
           same(`${id}.health`, take.histories.health(id, t));
-          same(`${id}.standing`, take.histories.standing(id, t));
+          // Whoever leaves is gone by the rules, and still drawn.
+          same(
+            `${id}.standing`,
+            frame.gone[b] ? 'gone' : take.histories.standing(id, t) === 'gone' ? 'leaving' : take.histories.standing(id, t),
+          );
           same(`${id}.look`, frame.looks[b]);
         });
         for (const name of ['x', 'y', 'roll', 'zoom'] as const) same(`view.${name}`, frame.view[name]);

@@ -9,6 +9,7 @@ export const paths = {
   studio: join(root, 'studio/dist/studio/browser'),
   yard: join(root, 'yard/dist/site'),
   showScript: join(root, 'yard/dist/show/show.js'),
+  showFont: join(root, 'yard/dist/show/letters.woff2'),
   engine: join(root, 'core/dist/shipped'),
   kitRuntime: join(root, 'core/dist/kit'),
   documents: join(root, 'docs'),

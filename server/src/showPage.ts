@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { kitDocument, kitPath, usesOfActor, usesOfSequence, type Actor, type Payload, type Project } from '@undatio/core';
-import { compileContext, compileSequence, strike } from '@undatio/core/internal';
+import { arenaLayers, compileContext, compileSequence, strike } from '@undatio/core/internal';
 import type { ProjectSource } from './projectFile.js';
 import { paths } from './paths.js';
 
@@ -17,15 +17,22 @@ function bodyOf({ id, label, role, picture, cell, looks, width, height, place, s
   return { id, label, role, picture, cell, looks, width, height, place, spots, parts, poses, clips, poseClips };
 }
 
-/** The project with one sequence, the two bodies that it plays on, and the files that these use. */
+/** The project with one sequence, its usual stage with those who stand there and what is behind them, and the files that these use. */
 function partOf(project: Project, sequence: string): Project {
   const sequences = project.sequences.filter(({ id }) => id === sequence);
-  const actors = (['source', 'target'] as const).flatMap((role) => project.actors.find((actor) => actor.role === role) ?? []).map(bodyOf);
+  const stage = project.stages?.at(0);
+  const there = new Set(stage?.bodies?.map(({ actor }) => actor) ?? project.actors.map(({ id }) => id));
+  const actors = project.actors.filter(({ id }) => there.has(id)).map(bodyOf);
   const uses = [...sequences.flatMap(usesOfSequence), ...actors.flatMap(usesOfActor)];
   const used = new Set(uses.flatMap(({ collection, id }) => (collection === 'assets' ? [id] : [])));
+  // What is behind them: the stage's own picture, or those that the studio's arena is made of.
+  const { background } = stage ?? {};
+  for (const id of background ? (background.of === 'picture' ? [background.picture] : []) : arenaLayers.map(({ picture }) => picture))
+    used.add(id);
   const { stages: _stages, ...rest } = project;
   return {
     ...rest,
+    ...(stage && { stages: [stage] }),
     sequences,
     actors,
     events: project.events.filter(({ id }) => sequences.some(({ event }) => event === id)),
@@ -61,6 +68,7 @@ export async function showPage({ project, assetBytes }: ProjectSource, shown: Pa
   const kit = zipSync(files, { level: 9, mtime: new Date(1980, 0, 1) });
   // Nothing in the script may end its element.
   const script = (await readFile(paths.showScript, 'utf8')).replaceAll('</script', '<\\/script');
+  const font = await readFile(paths.showFont);
   const title = `${sequence.label} · ${project.label}`;
   const struck = Object.entries(shown.payload)
     .map(([name, value]) => `${name} ${String(value)}`)
@@ -70,9 +78,10 @@ export async function showPage({ project, assetBytes }: ProjectSource, shown: Pa
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; img-src blob:">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; img-src blob:; font-src data:">
 <title>${escaped(title)}</title>
 <style>
+@font-face { font-family: 'Atkinson Hyperlegible'; font-weight: 700; src: url(data:font/woff2;base64,${base64(font)}) format('woff2'); }
 :root { color-scheme: light dark; --paper: #f6f0e2; --sheet: #fcf8ee; --ink: #1e2b33; --rule: #b9ab8d; --contact: #bf3a26; }
 @media (prefers-color-scheme: dark) { :root { --paper: #0d1a24; --sheet: #13232f; --ink: #ece5d3; --rule: #3f5a6a; --contact: #ff8468; } }
 body { margin: 0; min-height: 100vh; display: grid; grid-template-rows: auto 1fr auto; background: var(--paper); color: var(--ink); font: 15px/1.4 system-ui, sans-serif; }

@@ -21,6 +21,7 @@ export class BodyPainter {
     context: CanvasRenderingContext2D,
     kit: Kit | undefined,
     pictures: Pictures,
+    sharp: ReadonlySet<string>,
     body: PlayerBodyFrame,
     state: ArenaActorState | undefined,
     now: number,
@@ -34,8 +35,11 @@ export class BodyPainter {
     this.scratch.height = (height + 2 * margin) * sharpness;
     const ink = this.scratch.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
-    if (kit && actor) this.paintActor(ink, kit, actor, pictures, body, kit.shownCell(actor.id, body, this.shown, state?.look, now));
-    else paintPlain(ink);
+    if (kit && actor) {
+      const shown = kit.shownCell(actor.id, body, this.shown, state?.look, now);
+      ink.imageSmoothingEnabled = context.imageSmoothingEnabled = !sharp.has(shown.picture);
+      this.paintActor(ink, kit, actor, pictures, body, shown);
+    } else paintPlain(ink);
     if (body.flash > 0) flood(ink, body);
     context.save();
     // A body turns and is squashed about the middle of its foot.
@@ -58,7 +62,7 @@ export class BodyPainter {
   ): void {
     const { height } = actor;
     const { facing, pose } = body;
-    const looks = actor.looks === undefined ? facing : actor.looks === 'right' ? 1 : -1;
+    const looks = actor.looks === 'left' ? -1 : 1;
     const whole = moved(actor, 'whole', pose);
     ink.save();
     // The whole body turns about its feet.

@@ -1,4 +1,4 @@
-import type { GlyphFrame, NumberFrame, PlayerFrame } from '@undatio/core/runtime';
+import type { GlyphFrame, NumberFrame, PlayerFrame, RibbonFrame } from '@undatio/core/runtime';
 
 /** 0xrrggbb as CSS. */
 export function hex(packed: number): string {
@@ -9,11 +9,29 @@ function css(r: number, g: number, b: number, a: number): string {
   return `rgb(${r * 255} ${g * 255} ${b * 255} / ${a})`;
 }
 
+/** Places of a list as they are drawn: in its order, what covers before what adds. */
+export function* blends({ count, blend }: { readonly count: number; readonly blend: ArrayLike<number> }): Generator<number> {
+  for (const adds of [0, 1]) for (let i = 0; i < count; i++) if (blend[i] === adds) yield i;
+}
+
+/** Circles that widen. */
+export function paintRings(context: CanvasRenderingContext2D, { rings }: PlayerFrame): void {
+  for (const i of blends(rings)) {
+    context.globalCompositeOperation = rings.blend[i] === 1 ? 'lighter' : 'source-over';
+    context.strokeStyle = css(rings.r[i], rings.g[i], rings.b[i], rings.a[i]);
+    context.lineWidth = rings.width[i];
+    context.beginPath();
+    context.arc(rings.x[i], rings.y[i], rings.radius[i], 0, 2 * Math.PI);
+    context.stroke();
+  }
+  context.globalCompositeOperation = 'source-over';
+}
+
 const sliceRadians = Math.PI / 60;
 
 /** Weapons' paths: crescents that narrow and fade toward the trailing end. */
 export function paintArcs(context: CanvasRenderingContext2D, { arcs }: PlayerFrame): void {
-  for (let i = 0; i < arcs.count; i++) {
+  for (const i of blends(arcs)) {
     const from = (arcs.from[i] * Math.PI) / 180;
     const turn = (arcs.to[i] * Math.PI) / 180 - from;
     const slices = Math.min(120, Math.ceil(Math.abs(turn) / sliceRadians));
@@ -34,22 +52,49 @@ export function paintArcs(context: CanvasRenderingContext2D, { arcs }: PlayerFra
 
 /** Ribbons of one layer, behind the bodies (0) or over them (1), piece by piece from node to node. */
 export function paintRibbons(context: CanvasRenderingContext2D, { ribbons }: PlayerFrame, layer: 0 | 1): void {
-  context.lineCap = 'round';
-  for (let i = 0; i < ribbons.count; i++) {
+  for (const i of blends(ribbons)) {
     if (ribbons.layer[i] !== layer) continue;
     context.globalCompositeOperation = ribbons.blend[i] === 1 ? 'lighter' : 'source-over';
-    const last = ribbons.first[i] + ribbons.nodes[i] - 1;
-    for (let n = ribbons.first[i]; n < last; n++) {
-      context.strokeStyle = css(ribbons.r[n], ribbons.g[n], ribbons.b[n], ribbons.a[n]);
-      context.lineWidth = Math.max(0.1, ribbons.width[n]);
-      context.beginPath();
-      context.moveTo(ribbons.x[n], ribbons.y[n]);
-      context.lineTo(ribbons.x[n + 1], ribbons.y[n + 1]);
-      context.stroke();
-    }
+    paintRibbon(context, ribbons, ribbons.first[i], ribbons.first[i] + ribbons.nodes[i] - 1);
   }
-  context.lineCap = 'butt';
   context.globalCompositeOperation = 'source-over';
+}
+
+/** Shorter than this a piece of a ribbon has no direction, and nothing to draw. */
+const shortest = 1e-3;
+
+/** A strip of quadrangles from node to node, across the way from the node before to the node after. */
+function paintRibbon(context: CanvasRenderingContext2D, { x, y, width, r, g, b, a }: RibbonFrame, first: number, last: number): void {
+  let edge: readonly [number, number, number, number] | undefined;
+  for (let n = first; n <= last; n++) {
+    const [before, after] = [Math.max(first, n - 1), Math.min(last, n + 1)];
+    const [dx, dy] = [x[after] - x[before], y[after] - y[before]];
+    const far = Math.hypot(dx, dy);
+    if (far < shortest) continue;
+    const half = width[n] / 2 / far;
+    const next = [x[n] - dy * half, y[n] + dx * half, x[n] + dy * half, y[n] - dx * half] as const;
+    if (edge) {
+      context.fillStyle = css(r[n], g[n], b[n], a[n]);
+      context.beginPath();
+      context.moveTo(edge[0], edge[1]);
+      context.lineTo(next[0], next[1]);
+      context.lineTo(next[2], next[3]);
+      context.lineTo(edge[2], edge[3]);
+      context.fill();
+    }
+    edge = next;
+  }
+}
+
+/** px of the rim around a bar, so that it reads on anything. */
+const rim = 2;
+
+function bar(context: CanvasRenderingContext2D, left: number, top: number, width: number, height: number, colour: number): void {
+  if (width <= 0) return;
+  context.fillStyle = hex(colour);
+  context.beginPath();
+  context.roundRect(left, top, width, height, Math.min(width, height) / 2);
+  context.fill();
 }
 
 /** Health bars. */
@@ -58,37 +103,42 @@ export function paintMeters(context: CanvasRenderingContext2D, { meters }: Playe
     const left = meters.x[i] - meters.width[i] / 2;
     const top = meters.y[i] - meters.height[i] / 2;
     context.globalAlpha = meters.alpha[i];
-    const bars: [number, number, number][] = [
-      [1, meters.back[i], 2],
-      [meters.lag[i], meters.lagFill[i], 0],
-      [meters.value[i], meters.fill[i], 0],
-    ];
-    for (const [share, colour, rim] of bars) {
-      context.fillStyle = hex(colour);
-      context.fillRect(left - rim, top - rim, meters.width[i] * share + 2 * rim, meters.height[i] + 2 * rim);
-    }
+    const { width, height } = { width: meters.width[i], height: meters.height[i] };
+    bar(context, left - rim, top - rim, width + 2 * rim, height + 2 * rim, meters.back[i]);
+    bar(context, left, top, width * meters.lag[i], height, meters.lagFill[i]);
+    bar(context, left, top, width * meters.value[i], height, meters.fill[i]);
   }
   context.globalAlpha = 1;
+}
+
+/** Height of the font's digits and capitals against its size. */
+const capitalHeight = 0.672;
+const fontFamily = "'Atkinson Hyperlegible', system-ui, sans-serif";
+
+/** Resolves when the font is there; without it texts are drawn in another. */
+export async function fontOfTexts(): Promise<void> {
+  await document.fonts.load(`700 64px ${fontFamily}`).catch(() => undefined);
 }
 
 /** Numbers in flight or the letters of captions, outlined. */
 export function paintText(context: CanvasRenderingContext2D, text: NumberFrame | GlyphFrame): void {
   context.textAlign = 'center';
-  context.textBaseline = 'middle';
+  context.textBaseline = 'alphabetic';
   context.lineJoin = 'round';
   for (let i = 0; i < text.count; i++) {
-    // Digits and capitals are about 0.7 of a font's size.
-    const size = text.size[i] / 0.7;
+    const size = text.size[i] / capitalHeight;
     context.save();
     context.translate(text.x[i], text.y[i]);
     if ('rotation' in text) context.rotate((text.rotation[i] * Math.PI) / 180);
     context.globalAlpha = text.alpha[i];
-    context.font = `700 ${size}px system-ui, sans-serif`;
-    context.lineWidth = size * 0.18;
+    context.font = `700 ${size}px ${fontFamily}`;
+    context.lineWidth = size * 0.1875;
     context.strokeStyle = hex(text.outline[i]);
     context.fillStyle = hex(text.colour[i]);
-    context.strokeText(text.text[i], 0, 0);
-    context.fillText(text.text[i], 0, 0);
+    // The middle of a digit, not of the font's line, is where it is.
+    const baseline = text.size[i] / 2;
+    context.strokeText(text.text[i], 0, baseline);
+    context.fillText(text.text[i], 0, baseline);
     context.restore();
   }
 }

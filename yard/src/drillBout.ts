@@ -7,6 +7,7 @@ export interface DrillDocument {
   readonly label: string;
   readonly seed: number;
   readonly length: number;
+  readonly stage?: string;
   readonly actors: readonly ArenaActor[];
   readonly script: readonly {
     readonly at: number;
@@ -42,6 +43,10 @@ export class DrillBout extends ArenaBout {
   ) {
     super();
     this.arena = arenaOf(kit, drill);
+  }
+
+  get stage(): string | undefined {
+    return this.drill.stage;
   }
 
   advance(seconds: number): void {

@@ -1,11 +1,14 @@
 import type { Bout } from './bout.js';
+import { fontOfTexts } from './drawing.js';
 import { DrillBout } from './drillBout.js';
 import { sampleDrill, sampleInstant } from './instant.js';
 import { Joust } from './joust.js';
-import { loadPictures } from './loadPictures.js';
+import { isVector, loadPictures, missingWords } from './loadPictures.js';
 import { ArchiveError, openArchive, type OpenedKit } from './openArchive.js';
 import { Painter } from './painter.js';
+import type { Shown } from './singleBlow.js';
 import { Speaker } from './speaker.js';
+import { StillBout } from './stillBout.js';
 import { Wave } from './wave.js';
 
 function find<T extends Element>(id: string): T {
@@ -20,7 +23,9 @@ const speaker = new Speaker();
 let opened: OpenedKit | undefined;
 let bout: Bout | undefined;
 let paused = false;
-const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened?.played);
+/** An instant that is looked at in the place of what goes on. */
+let stood: StillBout | undefined;
+const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened);
 
 /** How a drill is named among sequences. */
 const drillMark = 'drill:';
@@ -37,7 +42,8 @@ function note(line: string): void {
 async function play(bytes: Uint8Array, name: string): Promise<void> {
   try {
     const next = openArchive(bytes);
-    painter.setPictures(await loadPictures(next));
+    const { pictures, missing } = await loadPictures(next);
+    painter.setPictures(pictures, (id) => isVector(next, id), next.played);
     await speaker.use(next);
     opened = next;
     const { kit, blows, drills } = next;
@@ -48,7 +54,7 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
     const waves = Wave.of(next.played, next.fighters, note) ? [new Option('one against a wave', waveMark)] : [];
     find('watch').replaceChildren(new Option('the joust', ''), ...waves, ...optionsOfDrills(''));
     find('sequence').replaceChildren(...kit.sequences.map((id) => new Option(id, id)), ...optionsOfDrills(drillMark));
-    message.textContent = '';
+    tellMissing(missing);
     watch('');
   } catch (error) {
     if (!(error instanceof ArchiveError)) throw error;
@@ -57,12 +63,18 @@ async function play(bytes: Uint8Array, name: string): Promise<void> {
   }
 }
 
+function tellMissing(missing: readonly string[]): void {
+  message.textContent = missingWords(missing);
+  if (missing.length > 0) console.warn(missingWords(missing));
+}
+
 /** The joust, the wave, or a drill by its id. */
 function watch(drill: string): void {
   if (!opened) return;
   const { played, drills, fighters } = opened;
   const found = drills.find(({ id }) => id === drill);
   const wave = drill === waveMark ? Wave.of(played, fighters, note) : undefined;
+  setPaused(false);
   bout = wave ?? (found ? new DrillBout(played, found, note) : new Joust(played, opened, note));
   log.replaceChildren();
 }
@@ -72,8 +84,11 @@ find<HTMLSelectElement>('watch').addEventListener('change', ({ target }) => watc
 async function fetchKit(): Promise<void> {
   try {
     const projects = (await (await fetch('/api/projects')).json()) as { id: string }[];
-    if (projects.length === 0) throw new Error('the server has no project');
-    const response = await fetch(`/api/projects/${projects[0].id}/kit`);
+    // The project that its address names; else the first.
+    const wanted = new URLSearchParams(location.search).get('project');
+    const project = wanted === null ? projects.at(0) : projects.find(({ id }) => id === wanted);
+    if (!project) throw new Error(wanted === null ? 'the server has no project' : `the server has no project “${wanted}”`);
+    const response = await fetch(`/api/projects/${encodeURIComponent(project.id)}/kit`);
     if (!response.ok) throw new Error(((await response.json()) as { detail: string }).detail);
     await play(new Uint8Array(await response.arrayBuffer()), 'the server');
   } catch (error) {
@@ -102,10 +117,7 @@ document.addEventListener('drop', (event) => {
   document.body.classList.remove('dropping');
   void playFile(event.dataTransfer?.files[0]);
 });
-find('pause').addEventListener('click', ({ currentTarget }) => {
-  paused = !paused;
-  (currentTarget as Element).setAttribute('aria-pressed', String(paused));
-});
+find('pause').addEventListener('click', () => setPaused(!paused));
 find('sound').addEventListener('click', ({ currentTarget }) => {
   void speaker.toggle().then((on) => ((currentTarget as Element | null) ?? find('sound')).setAttribute('aria-pressed', String(on)));
 });
@@ -123,11 +135,29 @@ find('instant').addEventListener('submit', (event) => {
     find('numbers')
       .querySelector('tbody')
       ?.replaceChildren(...rows.map(tableRow));
+    show(drill ? StillBout.ofDrill(opened, drill, Number(time)) : StillBout.ofSequence(opened, { sequence, ...struck() }, Number(time)));
     message.textContent = '';
   } catch (error) {
     message.textContent = error instanceof Error ? error.message : String(error);
   }
 });
+
+function struck(): Pick<Shown, 'payload' | 'seed'> {
+  const value = (id: string): string => find<HTMLInputElement>(id).value;
+  return { payload: JSON.parse(value('payload')) as Shown['payload'], seed: Number(value('seed')) };
+}
+
+/** Stands still at what is looked at, until it is let go on. */
+function show(still: StillBout): void {
+  stood = still;
+  setPaused(true);
+}
+
+function setPaused(to: boolean): void {
+  paused = to;
+  if (!to) stood = undefined;
+  find('pause').setAttribute('aria-pressed', String(to));
+}
 
 function tableRow([name, value]: [string, string | number]): HTMLTableRowElement {
   const row = document.createElement('tr');
@@ -149,9 +179,10 @@ function tick(now: number): void {
     bout.advance(dt);
     speaker.play(bout.sounds);
   }
-  painter.paint(bout);
+  painter.paint(stood ?? bout);
   requestAnimationFrame(tick);
 }
 
 requestAnimationFrame(tick);
+void fontOfTexts();
 void fetchKit();

@@ -23,7 +23,28 @@ export interface OpenedKit {
   readonly drills: readonly DrillDocument[];
   /** Its actors as they fight. */
   readonly fighters: readonly Fighter[];
+  /** What is behind the bodies, and who stands there; the first is the usual one. */
+  readonly stages: readonly KitStage[];
+  /** From where the game is looked at: from the side, where it does not say. */
+  readonly seen: string | undefined;
+  /** px that the game's view shows. */
+  readonly view: { readonly width: number; readonly height: number };
   file(path: string): Uint8Array | undefined;
+}
+
+/** A stage as `kit.json` holds it. */
+export interface KitStage {
+  readonly id: string;
+  readonly bodies?: readonly {
+    readonly actor: string;
+    readonly role?: string;
+    readonly place?: { readonly x: number; readonly y: number };
+    readonly scale?: number;
+  }[];
+  readonly background?:
+    | { readonly of: 'colour'; readonly colour: string }
+    | { readonly of: 'picture'; readonly picture: string; readonly x: number; readonly y: number; readonly width: number };
+  readonly ground?: boolean;
 }
 
 /** A fault in an archive, told to a person. */
@@ -76,6 +97,9 @@ export function openArchive(bytes: Uint8Array): OpenedKit {
       undecided,
       drills: documents.drills ?? [],
       fighters: documents.actors ?? [],
+      stages: documents.stages ?? [],
+      seen: documents.seen,
+      view: { width: documents.conventions?.viewWidth ?? 960, height: documents.conventions?.viewHeight ?? 540 },
       file: (path) => files[path],
     };
   } catch (error) {
@@ -100,6 +124,9 @@ interface KitDocuments {
     readonly cues?: Readonly<Record<string, string>>;
     readonly late?: readonly { readonly sequence: string }[];
   }[];
+  readonly conventions?: { readonly viewWidth?: number; readonly viewHeight?: number };
+  readonly stages?: readonly KitStage[];
+  readonly seen?: string;
   readonly actors?: readonly Fighter[];
   readonly drills?: readonly DrillDocument[];
 }

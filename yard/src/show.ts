@@ -1,5 +1,6 @@
+import { fontOfTexts } from './drawing.js';
 import { openArchive } from './openArchive.js';
-import { loadPictures } from './loadPictures.js';
+import { isVector, loadPictures, missingWords } from './loadPictures.js';
 import { Painter } from './painter.js';
 import { SingleBlow, type Shown } from './singleBlow.js';
 import { Speaker } from './speaker.js';
@@ -24,10 +25,14 @@ let paused = false;
 async function open(): Promise<void> {
   const opened = openArchive(bytesOf('kit'));
   const shown = JSON.parse(new TextDecoder().decode(bytesOf('shown'))) as Shown;
-  const painter = new Painter(find<HTMLCanvasElement>('stage'), () => opened.played);
-  painter.setPictures(await loadPictures(opened));
+  const painter = new Painter(find<HTMLCanvasElement>('stage'), () => opened);
+  const { pictures, missing } = await loadPictures(opened);
+  painter.setPictures(pictures, (id) => isVector(opened, id), opened.played);
+  find('message').textContent = missingWords(missing);
+  if (missing.length > 0) console.warn(missingWords(missing));
+  await fontOfTexts();
   await speaker.use(opened);
-  blow = new SingleBlow(opened.played, shown);
+  blow = new SingleBlow(opened, shown);
   // What the kit cannot strike is told before anything is shown.
   blow.strike();
   let last = performance.now();

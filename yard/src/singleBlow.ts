@@ -1,5 +1,7 @@
-import type { ArenaActorState, Kit, Payload, Player, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
+import type { ArenaActorState, Payload, Player, PlayerFrame, PlayerSound } from '@undatio/core/runtime';
 import type { Bout } from './bout.js';
+import type { OpenedKit } from './openArchive.js';
+import { standIn, standingOn } from './standing.js';
 
 /** What is shown: a sequence, and what it is struck with. */
 export interface Shown {
@@ -12,30 +14,39 @@ export interface Shown {
 const before = 0.4;
 const rest = 1.1;
 
-/** One sequence of a kit, struck again and again by whom and on whom the kit has for that. */
+/**
+ * A player in which one sequence of a kit is struck by whom and on whom the kit's first stage has for that, `lead` seconds before
+ * its earliest wind-up. Throws KitError where the kit cannot strike that.
+ */
+export function struckOnStage(
+  { played, stages }: Pick<OpenedKit, 'played' | 'stages'>,
+  { sequence, payload, seed }: Shown,
+  lead: number,
+): { readonly player: Player; readonly contact: number; readonly duration: number } {
+  const player = played.player();
+  const parties = standIn(player, standingOn(played, stages.at(0)));
+  const { start, duration } = played.strike(sequence, payload, { seed });
+  const contact = lead - start;
+  player.strike(sequence, payload, { ...parties, seed, after: contact, at: { x: 0, y: 0 } });
+  return { player, contact, duration };
+}
+
+/** One sequence of a kit, struck again and again. */
 export class SingleBlow implements Bout {
   private player: Player;
   private next = 0;
 
   /** Throws KitError where the kit cannot strike that. */
   constructor(
-    private readonly kit: Kit,
+    private readonly opened: Pick<OpenedKit, 'played' | 'stages'>,
     private readonly shown: Shown,
   ) {
     this.player = this.begin();
   }
 
   private begin(): Player {
-    const { kit } = this;
-    const player = kit.player();
-    for (const [id, role, facing] of [
-      ['striker', 'source', 1],
-      ['struck', 'target', -1],
-    ] as const) {
-      const actor = kit.actors.find((one) => one.role === role);
-      const x = actor?.place?.x ?? -80 * facing;
-      player.body(id, { x, y: actor?.place?.y ?? 0, facing, ...(actor && { actor: actor.id }) });
-    }
+    const player = this.opened.played.player();
+    standIn(player, standingOn(this.opened.played, this.opened.stages.at(0)));
     return player;
   }
 
@@ -57,12 +68,9 @@ export class SingleBlow implements Bout {
 
   /** Strikes at once, with nothing left of the blow before. */
   strike(): void {
-    const { kit, shown } = this;
-    const { sequence, payload, seed } = shown;
-    this.player = this.begin();
-    const { start, duration } = kit.strike(sequence, payload, { seed });
-    this.player.strike(sequence, payload, { source: 'striker', target: 'struck', seed, after: before - start, at: { x: 0, y: 0 } });
-    this.next = this.now + before - start + duration + rest;
+    const { player, contact, duration } = struckOnStage(this.opened, this.shown, before);
+    this.player = player;
+    this.next = contact + duration + rest;
   }
 
   advance(seconds: number): void {

@@ -5,6 +5,7 @@ import { wholeBody } from '../model/project.js';
 import type { StandingFrame } from '../player/drillTake.js';
 import { facingOf, stageFacing } from '../player/drillBodies.js';
 import { posedPart } from '../player/posedPart.js';
+import { groundOf } from '../take/compileReferences.js';
 import { shownCell } from '../take/shownCell.js';
 import { placed, within, type Affine } from './affine.js';
 import type { Ink } from './ink.js';
@@ -22,6 +23,8 @@ export class Figure {
   private readonly shown: ShownCell = { picture: '', cell: 0 };
   private x: number;
   private y: number;
+  /** Where it stands, however high it hops. */
+  private depthY: number;
   private worn = { look: '', gone: false, seconds: 0 };
 
   constructor(
@@ -30,7 +33,7 @@ export class Figure {
     { x, y }: { readonly x: number; readonly y: number },
   ) {
     this.x = x;
-    this.y = y;
+    this.y = this.depthY = y;
     this.facing = stageFacing(actor);
     this.looks = facingOf(actor);
     this.mirrored = this.mirror = this.facing === this.looks ? 1 : -1;
@@ -41,6 +44,11 @@ export class Figure {
     return { x: this.x, foot: this.y + this.actor.height / 2 };
   }
 
+  /** How far down the view its feet stand: who stands lower is drawn in front. */
+  get depth(): number {
+    return this.depthY + groundOf(this.actor);
+  }
+
   wear(look: string, gone: boolean, seconds: number): void {
     this.worn = { look, gone, seconds };
   }
@@ -49,6 +57,7 @@ export class Figure {
   standAt({ x, y, facing, faced, lift }: StandingFrame): void {
     this.x = x;
     this.y = y - lift;
+    this.depthY = y;
     this.facing = facing;
     this.looks = (this.mirrored * faced) as 1 | -1;
     this.mirror = (this.mirrored * faced * facing) as 1 | -1;

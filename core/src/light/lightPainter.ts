@@ -1,5 +1,6 @@
 import type { ActorFrame, PictureFrame } from '../contract.js';
 import { particlePictures } from '../effects/parts/particlePictures.js';
+import { drawnOrder } from '../model/drawnOrder.js';
 import type { Actor } from '../model/project.js';
 import type { DrillFrame } from '../player/drillTake.js';
 import { compileActors, standingOf } from '../take/compileReferences.js';
@@ -33,6 +34,7 @@ export class LightPainter {
   private readonly source: Figure | undefined;
   /** The target, then the bystanders. */
   private readonly targets: readonly (Figure | undefined)[];
+  private readonly order: number[] = [];
   private readonly particleLights: readonly (PictureLight | undefined)[];
 
   constructor(
@@ -107,10 +109,13 @@ export class LightPainter {
 
   /** Who stands farther back is drawn first. */
   private bodies(toCanvas: Affine, source: ActorFrame, targets: readonly ActorFrame[]): void {
-    const { canvas } = this;
-    this.targets.slice(1).forEach((figure, i) => figure?.draw(canvas, toCanvas, targets[i + 1] ?? resting));
-    this.source?.draw(canvas, toCanvas, source);
-    this.targets[0]?.draw(canvas, toCanvas, targets[0] ?? resting);
+    const figures = [this.source, ...this.targets];
+    const frames = [source, ...targets];
+    drawnOrder(
+      figures.map((figure) => figure?.depth ?? 0),
+      this.order,
+    );
+    for (const i of this.order) figures[i]?.draw(this.canvas, toCanvas, frames[i] ?? resting);
   }
 
   private pictures(toCanvas: Affine, frame: PictureFrame, bodies: readonly ActorFrame[], layer: number): void {

@@ -38,8 +38,9 @@ export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodi
   });
 }
 
-/** A drill with the edges of the stage that it takes place on, where it says none of its own; without the stage's name. */
-export function drillOnStage({ stage, ...drill }: Drill, stages: readonly StageSetUp[] | undefined): Drill {
+/** A drill with the edges of the stage that it takes place on, where it says none of its own. */
+export function drillOnStage(drill: Drill, stages: readonly StageSetUp[] | undefined): Drill {
+  const { stage } = drill;
   const walls = stage === undefined ? undefined : stages?.find(({ id }) => id === stage)?.edges;
   return walls ? { ...drill, edges: { ...walls, ...drill.edges } } : drill;
 }

@@ -1,5 +1,6 @@
 import type { ActorFrame, Comfort, GlyphFrame, PoseFrame } from '../contract.js';
 import { applyConventions } from '../ship/conventions.js';
+import { groundOf } from '../take/compileReferences.js';
 import { resetActor, resetFrame, restingActor } from '../take/frame.js';
 import { Spotted } from '../take/spotted.js';
 import type { GameClock } from './gameClock.js';
@@ -154,6 +155,7 @@ export class Sampler {
     spot.x = spot.y = 0;
     body.addRest(spot, wall);
     copyActor(frame, shown);
+    shown.depth = spot.y + (body.actor ? groundOf(body.actor) * body.scale : 0);
     shown.x = units.xOut(spot.x + frame.x);
     shown.y = units.yOut(spot.y + frame.y);
     shown.rotation = units.angleOut(frame.rotation);

@@ -26,6 +26,8 @@ export function kitDocument(project: Project): KitDocument {
     sequences: project.sequences.map(withoutPresets),
     statuses: project.statuses,
     responses: project.responses,
+    ...(project.seen && { seen: project.seen }),
+    ...(project.stages && { stages: project.stages }),
     drills: project.drills.map((drill) => drillOnStage(drill, project.stages)),
   };
 }

@@ -9,6 +9,7 @@ import {
   kitAssetSchema,
   projectFormat,
   sequenceSchema,
+  stageSetUpSchema,
   stopBudgetSchema,
 } from '../model/project.js';
 
@@ -27,6 +28,8 @@ export const kitSchema = /* @__PURE__ */ lazySchema(() =>
     sequences: z.array(sequenceSchema()).describe('Effects around a contact.'),
     statuses: z.array(statusSchema()).default([]).describe('What lasts on an actor.'),
     responses: z.array(responseSchema()).default([]).describe('What answers events.'),
+    seen: z.enum(['side', 'above']).optional().describe('From where the game is looked at.'),
+    stages: z.array(stageSetUpSchema()).optional().describe('What is behind the bodies, and who stands there.'),
     drills: z.array(drillSchema()).default([]).describe('Scripted fights, as tests.'),
   }),
 );

@@ -90,7 +90,7 @@ const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
           }
         </g>
       }
-      <line class="playhead" [attr.x1]="x(time())" [attr.x2]="x(time())" y1="0" [attr.y2]="height()" />
+      <line class="playhead" [attr.data-time]="time()" [attr.x1]="x(time())" [attr.x2]="x(time())" y1="0" [attr.y2]="height()" />
     </svg>
   `,
   styles: `

@@ -22,6 +22,8 @@ export class ShipPage {
   private readonly projects = inject(ProjectService);
   private readonly api = inject(ProjectApi);
   protected readonly project = toSignal(this.projects.project$);
+  /** The address at which the yard plays this project's kit. */
+  protected readonly yard = computed(() => `/yard/?project=${encodeURIComponent(this.project()?.id ?? '')}`);
   private readonly save = toSignal(this.projects.save$, { requireSync: true });
   private readonly tries = signal(0);
   protected readonly unsaved = computed(() => this.save().type !== 'saved');

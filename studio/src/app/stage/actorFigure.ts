@@ -1,6 +1,6 @@
 import { Container, Sprite, Texture } from 'pixi.js';
 import { wholeBody, type Actor, type ActorFrame, type ShownCell } from '@undatio/core';
-import { facingOf, posedPart, shownCell, stageFacing, type StandingFrame } from '@undatio/core/internal';
+import { facingOf, groundOf, posedPart, shownCell, stageFacing, type StandingFrame } from '@undatio/core/internal';
 import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
 
@@ -53,6 +53,11 @@ export class ActorFigure {
     this.body.scale.x = this.mirrored;
     this.view.addChild(this.body);
     this.view.position.set(restX, restY + actor.height / 2);
+  }
+
+  /** How far below its middle its feet stand on the ground. */
+  get ground(): number {
+    return groundOf(this.actor);
   }
 
   /** Its look by its health, and whether it is there at all; for what is posed from then on. */

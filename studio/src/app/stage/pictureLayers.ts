@@ -4,6 +4,8 @@ import type { ActorFrame, Frame } from '@undatio/core';
 /** Where a body stands: the middle of its foot when it is at rest. */
 export interface Standing {
   readonly x: number;
+  /** Of its middle. */
+  readonly y: number;
   readonly foot: number;
   readonly halfHeight: number;
 }
@@ -14,15 +16,24 @@ export class PictureLayers {
   readonly behind = new Container();
   readonly over = new Container();
   private readonly kept: Sprite[] = [];
+  private used = 0;
 
   constructor(private readonly textures: ReadonlyMap<string, Texture>) {}
 
   /** `bodies` and where they stand by the frame's party numbers less one: the source, then every target. */
-  show({ pictures }: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
+  show(frame: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
+    this.used = 0;
+    // What covers lies under what adds.
+    for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands);
+    for (let i = this.used; i < this.kept.length; i++) this.kept[i].visible = false;
+  }
+
+  private showThose(blend: number, { pictures }: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
     const layers = [this.ground, this.behind, this.over];
     for (let i = 0; i < pictures.count; i++) {
+      if (pictures.blend[i] !== blend) continue;
       const texture = this.textures.get(pictures.picture[i]);
-      const sprite = (this.kept[i] ??= new Sprite({ anchor: 0.5 }));
+      const sprite = (this.kept[this.used++] ??= new Sprite({ anchor: 0.5 }));
       sprite.visible = texture !== undefined;
       if (!texture) continue;
       sprite.texture = texture;
@@ -40,10 +51,9 @@ export class PictureLayers {
       sprite.alpha = pictures.alpha[i];
       sprite.tint = pictures.tint[i];
       sprite.blendMode = pictures.blend[i] === 1 ? 'add' : 'normal';
-      const layer = layers[pictures.layer[i]];
-      if (sprite.parent !== layer) layer.addChild(sprite);
+      // Whatever comes later in the frame lies over what came before it.
+      layers[pictures.layer[i]].addChild(sprite);
     }
-    for (let i = pictures.count; i < this.kept.length; i++) this.kept[i].visible = false;
   }
 }
 

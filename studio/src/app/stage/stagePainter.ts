@@ -3,6 +3,7 @@ import { Container, Graphics, RenderTexture, Sprite, Ticker, WebGLRenderer, type
 import { usesOfSequence, type ActorFrame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import {
   compileContext,
+  drawnOrder,
   grounds,
   groundUnder,
   mossLine,
@@ -11,6 +12,7 @@ import {
   type AnyFrame,
   type DrillFrame,
 } from '@undatio/core/internal';
+import { isPixelArt } from '../shared/cellBox';
 import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
@@ -61,6 +63,10 @@ export class StagePainter {
   private backdrop: Sprite | undefined;
   private arena: Arena | undefined;
   private stands: (Standing | undefined)[] = [];
+  /** How far down the view the feet of each stand, and in which order they are drawn for that. */
+  private depths: number[] = [];
+  private readonly order: number[] = [];
+  private readonly figures = new Container();
   private readonly reaches = new ReachLayer();
   private asked = false;
   private last: AnyFrame | undefined;
@@ -122,6 +128,7 @@ export class StagePainter {
       await Promise.all(
         [...ids].map(async (id) => {
           const texture = await loadPicture(pictureUrl(id));
+          if (isPixelArt(assets.find((asset) => asset.id === id))) texture.source.scaleMode = 'nearest';
           textures.set(id, texture);
         }),
       );
@@ -177,7 +184,7 @@ export class StagePainter {
       ...bystanders.map((actor, i) => figure(actor, places.others[i])),
     );
     const standing = (actor: (typeof actors)[number] | undefined, { x, y }: Place): Standing | undefined =>
-      actor && { x, foot: y + actor.height / 2, halfHeight: actor.height / 2 };
+      actor && { x, y, foot: y + actor.height / 2, halfHeight: actor.height / 2 };
     this.stands = [
       standing(
         actors.find(({ role }) => role === 'source'),
@@ -192,11 +199,10 @@ export class StagePainter {
     const feet = this.stands.flatMap((stand) => (stand ? [stand.foot] : []));
     const line = this.arena.drawn || feet.length === 0 ? mossLine : Math.max(...feet);
     this.plainGround.rect(-4000, line, 8000, 4000).fill(0xffffff);
-    // Who stands farther back is drawn first.
-    const figures = [...this.targets.slice(1), this.source, this.targets[0]].flatMap((one) => (one ? [one.view] : []));
+    this.depths = this.bodies.map((body, i) => (this.stands[i]?.y ?? 0) + (body ? body.ground : 0));
     this.world.addChild(
       this.ribbons.behind,
-      ...figures,
+      this.figures,
       this.pictures.over,
       this.arcs.view,
       this.reaches.view,
@@ -204,6 +210,7 @@ export class StagePainter {
       this.rings.view,
       this.particleSlot,
     );
+    this.sortFigures();
     this.world.addChild(this.arena.front, this.meters.view, this.numbers.view, this.captions.view);
   }
 
@@ -258,7 +265,10 @@ export class StagePainter {
     const { view } = frame;
     const sight = 'sight' in frame ? frame.sight : undefined;
     const { conventions, nearer, asGame } = this;
-    const zoom = stageScale({ conventions, width, height, zoom: nearer, sight, asGame }) * view.zoom;
+    const scale = stageScale({ conventions, width, height, zoom: nearer, sight, asGame });
+    // For whoever measures on the stage: how many px one of the world has.
+    this.host.dataset['scale'] = String(scale);
+    const zoom = scale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);
     this.world.scale.set(zoom);
@@ -320,9 +330,24 @@ export class StagePainter {
       const before = this.stands.at(i);
       if (!stand || !before) return;
       figure?.stand(stand);
-      this.stands[i] = { ...before, x: stand.x, foot: stand.y + before.halfHeight };
+      this.stands[i] = { ...before, x: stand.x, y: stand.y, foot: stand.y + before.halfHeight };
+      this.depths[i] = stand.y + (figure?.ground ?? 0);
     });
+    this.sortFigures();
     this.reaches.show(reaches);
+  }
+
+  private get bodies(): readonly (ActorFigure | undefined)[] {
+    return [this.source, ...this.targets];
+  }
+
+  /** Who stands farther back is drawn first. */
+  private sortFigures(): void {
+    const { figures, bodies } = this;
+    drawnOrder(this.depths, this.order).forEach((which, i) => {
+      const view = bodies[which]?.view;
+      if (view && figures.children.at(i) !== view) figures.addChildAt(view, Math.min(i, figures.children.length));
+    });
   }
 
   /** Draws with the display's next frame, once however often it is asked. */

@@ -1,10 +1,13 @@
-import { Container, RenderTexture, Text, TextStyle, type WebGLRenderer } from 'pixi.js';
+import { CanvasTextMetrics, Container, RenderTexture, Text, TextStyle, type WebGLRenderer } from 'pixi.js';
 import type { GlyphFrame, NumberFrame } from '@undatio/core';
 
 /** Drawn once at this height and scaled, so that a growing number is not set anew in every frame. */
-const drawnSize = 64;
+const drawnSize = 96;
 /** Height of the font’s digits and capitals against its size. */
 const capitalHeight = 0.672;
+
+/** px of the outline at that height. */
+const outlineWidth = 18;
 
 const fontFamily = 'Atkinson Hyperlegible';
 const fontWeight = '700';
@@ -12,6 +15,12 @@ const fontWeight = '700';
 /** Resolves when the font is there; without it texts are drawn in another. */
 export async function fontOfTexts(): Promise<void> {
   await document.fonts.load(`${fontWeight} ${drawnSize}px "${fontFamily}"`).catch(() => undefined);
+}
+
+/** Where the middle of a digit lies in a line of text, as a share of the line's height: that is where a text is put. */
+function digitMiddle(): number {
+  const { ascent, fontSize } = CanvasTextMetrics.measureFont(`${fontWeight} ${drawnSize}px "${fontFamily}", sans-serif`);
+  return (outlineWidth / 2 + ascent - (drawnSize * capitalHeight) / 2) / (fontSize + outlineWidth);
 }
 
 let warm = false;
@@ -33,9 +42,9 @@ function styleOf(fill: number, outline: number): TextStyle {
     fontFamily: [fontFamily, 'sans-serif'],
     fontWeight,
     fontSize: drawnSize,
-    padding: 10,
+    padding: 14,
     fill,
-    stroke: { color: outline, width: 12, join: 'round' },
+    stroke: { color: outline, width: outlineWidth, join: 'round' },
   });
 }
 
@@ -54,7 +63,11 @@ export class TextLayer {
       const style = this.styleOf(frame.colour[i], frame.outline[i]);
       if (text.style !== style) text.style = style;
       text.position.set(frame.x[i], frame.y[i]);
-      text.scale.set(frame.size[i] / (drawnSize * capitalHeight));
+      const scale = frame.size[i] / (drawnSize * capitalHeight);
+      text.scale.set(scale);
+      // What is much larger than it is drawn would be blurred: it is drawn anew, finer, once.
+      const resolution = scale > 1.25 ? 3 : 1;
+      if (text.resolution !== resolution && (resolution > 1 || scale < 1)) text.resolution = resolution;
       text.angle = 'rotation' in frame ? frame.rotation[i] : 0;
       text.alpha = frame.alpha[i];
       text.visible = true;
@@ -70,7 +83,7 @@ export class TextLayer {
   private textAt(index: number): Text {
     if (!this.kept[index]) {
       const text = new Text({ text: '', style: this.styleOf(0, 0) });
-      text.anchor.set(0.5);
+      text.anchor.set(0.5, digitMiddle());
       this.kept[index] = text;
       this.view.addChild(text);
     }
