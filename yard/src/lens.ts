@@ -57,6 +57,10 @@ export class Splitter {
       ink.fillStyle = colour;
       ink.fillRect(0, 0, channel.width, channel.height);
       context.drawImage(channel, shift, 0);
+      // Beyond the edge lies what is at the edge.
+      const { width, height } = channel;
+      if (shift > 0) context.drawImage(channel, 0, 0, 1, height, 0, 0, shift, height);
+      if (shift < 0) context.drawImage(channel, width - 1, 0, 1, height, width + shift, 0, -shift, height);
     }
     context.restore();
   }

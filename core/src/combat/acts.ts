@@ -128,6 +128,11 @@ export class Acts {
     this.moves.change(who);
   }
 
+  /** Somebody comes of another: whatever has met that one does not meet it. */
+  inherit(who: Combatant, of: Combatant): void {
+    this.moves.inherit(who, of);
+  }
+
   /** Somebody takes part no more. */
   forgetBody(who: Combatant): void {
     this.zones.forget(who);

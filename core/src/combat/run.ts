@@ -13,10 +13,11 @@ import type { Launch } from './flights/flightKeeper.js';
 import type { Doing, Spawn } from './outcomes/outcome.js';
 import type { Asking, RunState } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
-import { blowDirection, withDirections } from './parts/blowDirection.js';
+import { blowDirection, directionsLeftOut, withDirections } from './parts/blowDirection.js';
 import { inCommon } from './parts/given.js';
 import { Memory, nearly, snap } from './parts/memory.js';
 import type { CompiledEventRules, CompiledStatus } from './parts/references.js';
+import type { SequencePlan } from '../take/plan.js';
 import type { Edges, Throw } from './walking/throwKeeper.js';
 import type { ZoneItem } from './zones/zoneKeeper.js';
 import type { Keeper } from './parts/ruleFields.js';
@@ -114,7 +115,7 @@ export class Run implements Doing, RunState {
       this.cue(
         sequence,
         { source, target },
-        inCommon(this.plan.planOf(sequence).event.fields, payload),
+        this.statusPayload(this.plan.planOf(sequence).event, payload, source, target),
         hash4(this.seed, number >>> 0, key, 0, 0),
         number,
       ),
@@ -187,6 +188,7 @@ export class Run implements Doing, RunState {
         this.presentIds = undefined;
         this.add(who);
       },
+      inherit: (who, of) => this.acts.inherit(who, of),
       ready: (who, launch, by) => this.acts.ready(who, launch, by),
       fly: (who) => this.acts.launch(who),
       shove: (who, thrown) => this.acts.shove(who, thrown),
@@ -418,6 +420,19 @@ export class Run implements Doing, RunState {
         ...(touch && { touch }),
       });
     this.happened = undefined;
+  }
+
+  /** What a status plays is struck with what gave it; without a blow of another's, as if one came from where its bearer faces. */
+  private statusPayload(
+    event: SequencePlan['event'],
+    payload: FullPayload,
+    source: Combatant | undefined,
+    target: Combatant | undefined,
+  ): FullPayload {
+    const full = inCommon(event.fields, payload);
+    const ofItself = target && (target.facing === 1 ? 180 : 0);
+    const direction = source && source !== target ? blowDirection(this.standing(source), this.standing(target), undefined) : ofItself;
+    return withDirections(full, directionsLeftOut(event, payload), direction);
   }
 
   /** With the directions that were left out. */

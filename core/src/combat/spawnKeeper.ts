@@ -52,6 +52,8 @@ export interface SpawnWorld {
   clockFor(id: string, who: Joining): GameClock | undefined;
   /** It takes part from now on. */
   add(who: Combatant): void;
+  /** One comes of another: whatever has met that one does not meet it. */
+  inherit(who: Combatant, of: Combatant): void;
   ready(who: Combatant, launch: Launch, by: Combatant | undefined): void;
   fly(who: Combatant): void;
   shove(who: Combatant, thrown: Throw): void;
@@ -97,7 +99,7 @@ export class SpawnKeeper {
     const brought: Combatant[] = [];
     for (let i = 0; i < count; i++) {
       const way = angle + (360 * i) / count;
-      const who = this.bring(actor, rank, place, Math.cos((way * Math.PI) / 180) < 0 ? -1 : 1, by);
+      const who = this.bring(actor, rank, place, Math.cos((way * Math.PI) / 180) < 0 ? -1 : 1, by, undefined, undefined, of);
       if (!who) break;
       brought.push(who);
       this.world.shove(who, { distance: apart, seconds, angle: way, edge: undefined, by: undefined });
@@ -129,6 +131,7 @@ export class SpawnKeeper {
     by: Combatant | undefined,
     launch?: Launch,
     name?: string,
+    of?: Combatant,
   ): Combatant | undefined {
     const { world } = this;
     const now = world.now();
@@ -153,6 +156,7 @@ export class SpawnKeeper {
     const { hop, seconds: flight } = hopOf(launch, { x, y });
     world.history({ of: 'join', who: id, at: now, actor: actor.id, x, y, facing, scale: own.scale, hop, flight });
     world.history({ of: 'standing', who: id, at: now, value: 'up' });
+    if (of) world.inherit(who, of);
     world.add(who);
     return who;
   }

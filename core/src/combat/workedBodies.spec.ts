@@ -270,6 +270,39 @@ describe('worked fights of bodies', () => {
     expect(run.read.standing('pod', 1.2)).toBe('gone');
   });
 
+  it('the pieces that a swing makes are not met by that swing, and by the next one are', () => {
+    const swing = {
+      id: 'swing',
+      windUp: 0.1,
+      recovery: 0.1,
+      contacts: [{ event: 'blow', reach: { shape: 'disc', length: 200 }, live: 0.5 }],
+    };
+    const pod = fighter('pod', { most: 4, falls: 'fall' }, { radius: 10, ranks: [{ scale: 0.5 }, { scale: 0.7 }, { scale: 1 }] });
+    const fight: Fight = {
+      actors: [pod, fighter('b', { most: 100 }, { moves: [swing] })],
+      responses: [
+        response('fall', {
+          id: 'breaks',
+          when: [{ condition: 'standing', of: 'target', is: 'down' }],
+          then: [{ outcome: 'split', count: 4, apart: 60, seconds: 0.2 }],
+        }),
+        response('blow', harmRung()),
+      ],
+    };
+    const run = fightOut(fight, [], {
+      length: 3,
+      actors: [
+        { id: 'b', actor: 'b' },
+        { id: 'pod', actor: 'pod', x: 60 },
+      ],
+      acts: [0, 2].map((at) => ({ at, who: 'b', do: 'move', move: 'swing' })),
+    });
+    const blows = run.log.filter(({ event }) => event === 'blow');
+    // One at the first swing, at its contact; the four pieces at the second.
+    expect(blows.filter(({ at }) => at < 2).map(({ at, target }) => [at, target])).toEqual([[0.1, 'pod']]);
+    expect(blows.filter(({ at }) => at >= 2).length).toBe(4);
+  });
+
   it('18: knocked into an edge, which carries how fast it was met', () => {
     const field = (name: string): Json => ({ name, label: name, type: 'number', min: 0, max: 10_000, step: 1, default: 0 });
     const fight: Fight = {

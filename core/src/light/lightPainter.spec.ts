@@ -84,13 +84,16 @@ describe('the painter of lights: bodies', () => {
     near(turned(60, 0), red);
   });
 
-  it('of several the target lies over the source, and both over who stands by', () => {
+  it('of several whose feet are lower is in front; at one depth the source is, then the target, then who stands by', () => {
     const overlapping = (roles: readonly Actor['role'][]) => {
       const at = drawn(still, { actors: roles.map((role) => body(role, 0, { picture: role === 'target' ? 'green' : 'halves' })) });
       return at(-10, 0);
     };
-    near(overlapping(['target', 'source']), [0, 1, 0]);
+    near(overlapping(['target', 'source']), red);
+    near(overlapping(['target', 'bystander']), [0, 1, 0]);
     near(overlapping(['source', 'bystander']), red);
+    const lower = body('bystander', 0, { picture: 'green', place: { x: 0, y: 4 } });
+    near(drawn(still, { actors: [lower, body('source', 0)] })(-10, 4), [0, 1, 0]);
     const at = drawn(still, { actors: [body('bystander', 0, { picture: 'green' }), body('source', 10)] });
     near(at(-15, 0), [0, 1, 0]);
     near(at(-5, 0), red);

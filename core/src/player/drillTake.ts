@@ -170,7 +170,14 @@ export class DrillTake {
     frame.reaches = this.showsReaches ? this.reachesAt(t) : [];
     const { pictures, meters } = own.buffers.shown;
     for (let i = 0; i < pictures.count; i++) if (pictures.party[i] !== 0) pictures.party[i] = 1 + members[pictures.body[i]];
-    for (let i = 0; i < meters.count; i++) meters.party[i] = 1 + members[meters.body[i]];
+    for (let i = 0; i < meters.count; i++) {
+      const place = members[meters.body[i]];
+      meters.party[i] = 1 + place;
+      // As in a game, a bar shows what its body has left.
+      const share = this.histories.share(this.cast[place].id, t);
+      meters.value[i] = share;
+      meters.lag[i] = Math.max(share, meters.lag[i]);
+    }
     if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;
   }

@@ -203,6 +203,36 @@ describe('a body of another size in a game', () => {
   });
 });
 
+describe('a health bar in a drill', () => {
+  it('shows what its body has left, as it does in a game, whatever its fields say', () => {
+    const bar = { kind: 'meter', id: 'bar', before: 1, after: 0.88, fall: 0, duration: 3, shows: 'always' };
+    const rung = {
+      id: 'hit',
+      then: [
+        { outcome: 'harm', points: 10 },
+        { outcome: 'play', sequence: 'blow' },
+      ],
+    };
+    const project = fight([bar], [rung]);
+    const plan = combatPlanOf(project, compileContext(project));
+    const script = [0.5, 1].map((at) => ({ at, event: 'lance-hit', ...blow }));
+    const run = runDrill(plan, compileDrill({ id: 'd', length: 4, seed: 1, actors: two.actors, script } as never, [], plan));
+    const take = new DrillTake({ run, bodies: run.drill.actors.map(() => undefined), planOf: plan.planOf });
+    const frame = take.createFrame();
+    const arena = kitOf([bar], [rung]).arena(two);
+    for (const at of [0.5, 1]) arena.raise('lance-hit', blow, at);
+    // Of 40 points 10 go with each blow.
+    for (const [t, left] of [
+      [0.7, 0.75],
+      [1.2, 0.5],
+    ]) {
+      arena.advance(t);
+      const shown = [take.sample(t, frame).meters, arena.frame.meters].map(({ count, value }) => value[count - 1]);
+      expect(shown).withContext(`at ${t}`).toEqual([left, left]);
+    }
+  });
+});
+
 describe('the actors of a kit', () => {
   it('always say where their pictures look', () => {
     expect(kitOf([pose], [falls]).actors.map(({ id, looks }) => `${id} ${looks}`)).toEqual(['mosshell left', 'brasshorn right']);

@@ -204,6 +204,11 @@ export class MoveKeeper {
     this.world.later(who, reaching.opened + contact.live, { type: 'closes', who, acting, which }, 1);
   }
 
+  /** Who comes of a body that a contact has met already counts as met by it: the swing that splits a body does not strike its pieces. */
+  inherit(who: Combatant, of: Combatant): void {
+    for (const { acting, which } of this.open) if (acting.met[which].has(of)) acting.met[which].add(who);
+  }
+
   /** Watches for one who can be met by a contact that is out, unless it is already, or was met. */
   private consider(one: OpenContact, other: Combatant): void {
     const { who, acting, which, watching } = one;

@@ -93,6 +93,15 @@ describe('the fields of a rule', () => {
     expect(last?.value['values']).toEqual(['plain']);
   });
 
+  it('that are values of another field keep to what that field may be: nothing that it has not stays chosen', async () => {
+    await show(conditionKinds['one-of'], { condition: 'one-of', field: 'kind', values: ['ember'] });
+    await choose('Field', 'strong');
+    expect(last?.value).toEqual({ condition: 'one-of', field: 'strong', values: ['on'] });
+    await show(conditionKinds['one-of'], { condition: 'one-of', field: 'strong', values: ['off'] });
+    await choose('Field', 'kind');
+    expect(last?.value).toEqual({ condition: 'one-of', field: 'kind', values: ['plain'] });
+  });
+
   it('draw the stretch of time that their kind declares, and none where there is no end', async () => {
     await show(conditionKinds['window'], { condition: 'window', of: 'target', status: 'guarding', from: 0.05, to: 0.2 });
     expect(element().querySelector('und-window-axis svg')?.getAttribute('aria-label')).toBe('open from 0.05 to 0.2 seconds');

@@ -219,7 +219,22 @@ export class RuleFieldsEditor {
   }
 
   protected set(name: string, value: unknown, gesture?: string): void {
-    this.emit({ ...this.current(), [name]: value }, gesture);
+    this.emit(this.fitted({ ...this.current(), [name]: value }), gesture);
+  }
+
+  /** Values that are chosen from a list keep to that list when another field changes it: what it has no more goes, and one stays chosen. */
+  private fitted(document: RuleRecord): RuleRecord {
+    const [before, choices] = [this.current(), this.choices()];
+    const fitting = Object.entries(this.kind().fields).flatMap(([name, field]): [string, unknown][] => {
+      const chosen = document[name];
+      if (field.control !== 'names' || !Array.isArray(chosen)) return [];
+      const offered = choicesFor(field, choices, document).map(({ value }) => value);
+      const offeredBefore = choicesFor(field, choices, before).map(({ value }) => value);
+      if (offered.length === 0 || offered.join('\n') === offeredBefore.join('\n')) return [];
+      const kept = chosen.filter((one) => offered.includes(String(one)));
+      return [[name, kept.length > 0 || chosen.length === 0 ? kept : offered.slice(0, 1)]];
+    });
+    return fitting.length === 0 ? document : { ...document, ...Object.fromEntries(fitting) };
   }
 
   protected drop(name: string): void {
