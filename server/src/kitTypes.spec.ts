@@ -53,6 +53,9 @@ describe('the types of a kit', () => {
       "if (arena.actors[0].statuses[0]?.id === 'burning' && arena.log[0].event === 'lance-hit') arena.join({ id: 'p', actor: 'pip', place: { x: 9, y: 0 } });",
       "arena.move('b', 'thrust', { toward: 'm' }, 1.2); arena.guard('d', true); arena.walk('m', { toward: 'b', within: 60 }); arena.act('m', { do: 'stop' });",
       "if (arena.moves[0].how === 'broken' && arena.log[0].touch?.angle) arena.turn('b', -1);",
+      "for (const sound of arena.sounds) if (sound.type === 'start') kit.assetFile(sound.clip);",
+      "arena.player.strike('parry'); arena.leave('p'); arena.launch('spore', { from: 'm', angle: 30, meets: 'blast-hit', sequence: 'spore-flight' });",
+      "kit.shownCell('mosshell', arena.frame.bodies[0], { picture: '', cell: 0 }); if (arena.log[0].happened[0].what === 'falls') arena.raise('guard-up', { payload: {} });",
       'const heard: SignalName[] = []; for (const id of kit.sequences) kit.eventOf(id); export { heard };',
     ];
     const wrong = [
@@ -72,6 +75,17 @@ describe('the types of a kit', () => {
       "arena.join({ id: 'x', actor: 'moss', place: { x: 0, y: 0 } });",
       "arena.move('b', 'thrusted');",
       "arena.walk('m', { towards: 'b' });",
+      "arena.player.strike('lance-haevy');",
+      "arena.act('m', { do: 'move', move: 'thrusted' });",
+      "arena.act('m', { do: 'launch', actor: 'sporre' });",
+      "arena.launch('sporre', { from: 'm' });",
+      "arena.launch('spore', { from: 'm', meets: 'blast-hitt' });",
+      "if (arena.signals[0].name === 'no-such-signal') arena.advance(2);",
+      "if (arena.moves[0].move === 'thrusted') arena.advance(2);",
+      "kit.eventOf('lance-haevy');",
+      "kit.shownCell('moss', arena.frame.bodies[0], { picture: '', cell: 0 });",
+      "if (arena.log[0].happened[0].what === 'fals') arena.advance(2);",
+      "arena.raise('guard-down', { payload: { damage: 12 } });",
       "if (arena.actors[0].statuses[0].id === 'burnt') arena.advance(2);",
     ];
     const told = await compiled([...opening, ...right, ...wrong].join('\n'));

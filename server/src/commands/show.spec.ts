@@ -25,7 +25,10 @@ describe('undatio show', () => {
       const files = unzipSync(held(page, 'kit'));
       const kit = openKit(JSON.parse(strFromU8(files['kit.json'])));
       expect(kit.sequences).toEqual(['lance-heavy']);
-      expect(kit.actors.map(({ role }) => role)).toEqual(['source', 'target']);
+      // Who stands on the usual stage, and what is behind them.
+      expect(kit.actors.map(({ id }) => id)).toEqual(['brasshorn', 'mosshell', 'pip', 'squeak']);
+      for (const { id } of kit.assets) expect(files[kit.assetFile(id)]).withContext(id).toBeDefined();
+      expect(kit.assets.map(({ id }) => id)).toContain('mossy-log');
       const whole = (
         await undatio(['bake', 'demo', '--sequence', 'lance-heavy', '--payload', '{"damage": 30}', '--seed', '7', '--times', '0.05'])
       ).out;

@@ -212,6 +212,15 @@ describe('drills', () => {
       [...element.querySelectorAll('button')].find(({ textContent }) => textContent.trim() === 'repeat…')?.click();
       await show();
       expect(drill().script[1].repeat).toEqual({ count: 2, every: 0.5 });
+      const picked: number[] = [];
+      fixture.componentInstance.pick.subscribe((place) => picked.push(place));
+      const before = drill().script.length;
+      [...element.querySelectorAll('button')].find(({ textContent }) => textContent.trim() === 'Copy')?.click();
+      await show();
+      // The copy is what is edited next, and not what it was copied from.
+      expect(drill().script.length).toBe(before + 1);
+      expect(drill().script[picked[0]]).toEqual({ ...drill().script[1], at: drill().script[1].at + 0.2 });
+      expect(picked[0]).not.toBe(1);
       await choose('What is raised', 'guard-up');
       expect(drill().script[1]).toEqual(jasmine.objectContaining({ event: 'guard-up', payload: {} }));
     });

@@ -66,7 +66,10 @@ export class EntryEditor {
     const entry = this.entry();
     if (!entry) return;
     const again = { ...entry, at: onGrid(entry.at + 0.2, this.drill()) };
+    // The copy is what is edited next: it stands behind whatever is there by then.
+    const place = this.drill().script.filter(({ at }) => at <= again.at).length;
     this.drills.edit(`copy ${entry.event}`, (drill) => ({ ...drill, script: [...drill.script, again].sort((a, b) => a.at - b.at) }));
+    this.pick.emit(place);
   }
 
   protected remove(): void {

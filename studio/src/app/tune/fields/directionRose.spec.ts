@@ -48,6 +48,24 @@ describe('DirectionRose', () => {
     expect(turnOf('.arrow')).toBe(20);
   });
 
+  it('goes on pointing the same way when its angle is counted from something else', async () => {
+    await set({ mode: 'fixed', angle: -90 }, 30);
+    const choose = async (mode: string): Promise<void> => {
+      const select = (fixture.nativeElement as HTMLElement).querySelector('select') as HTMLSelectElement;
+      select.value = mode;
+      select.dispatchEvent(new Event('change'));
+      await fixture.whenStable();
+    };
+    await choose('along');
+    expect(value).toEqual({ mode: 'along', angle: -120, spread: 60 });
+    expect(turnOf('.arrow')).toBe(-90);
+    await choose('against');
+    expect(value).toEqual({ mode: 'against', angle: 60, spread: 60 });
+    // Any direction has no middle: the angle is kept for later.
+    await choose('any');
+    expect(value.angle).toBe(60);
+  });
+
   it('takes an angle from where its arrow is dragged to, counted from the blow', async () => {
     await set({}, 90);
     await drag('.arrow', -30, 0);

@@ -66,7 +66,7 @@ const radius = 40;
       }
     </svg>
     <span class="words">
-      <und-choice [inputId]="inputId()" [options]="modes" [value]="value().mode" (changed)="change({ mode: $any($event) })" />
+      <und-choice [inputId]="inputId()" [options]="modes" [value]="value().mode" (changed)="reframe($any($event))" />
       <span class="pair">
         <und-scrub-number
           [label]="label() + ' angle'"
@@ -166,11 +166,13 @@ export class DirectionRose {
   });
 
   /** What the angle counts from: the blow, the way from the source to the target (to the right), or the screen. */
-  private readonly base = computed(() => {
-    const { mode } = this.value();
+  private readonly base = computed(() => this.baseOf(this.value().mode));
+
+  private baseOf(mode: DirectionValue['mode']): number {
     const blow = this.blowAngle() ?? 0;
     return mode === 'along' ? blow : mode === 'against' ? blow + 180 : mode === 'toward' ? 180 : 0;
-  });
+  }
+
   protected readonly middle = computed(() => this.base() + this.value().angle);
   protected readonly wedge = computed(() => {
     const { mode, spread } = this.value();
@@ -180,6 +182,12 @@ export class DirectionRose {
     const at = (angle: number): string => `${(Math.cos(angle) * radius).toFixed(2)} ${(Math.sin(angle) * radius).toFixed(2)}`;
     return `M0 0 L${at(from)} A${radius} ${radius} 0 ${whole > 180 ? 1 : 0} 1 ${at(to)} Z`;
   });
+
+  /** Counts the angle from something else: the arrow goes on pointing the way it points just now. */
+  protected reframe(mode: DirectionValue['mode']): void {
+    const isAny = mode === 'any' || this.value().mode === 'any';
+    this.change({ mode, ...(!isAny && { angle: normal(this.middle() - this.baseOf(mode)) }) });
+  }
 
   protected change(part: Partial<DirectionValue>, gesture?: string): void {
     this.changed.emit({ value: { ...this.value(), ...part }, ...(gesture && { gesture }) });
