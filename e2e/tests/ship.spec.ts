@@ -235,4 +235,44 @@ test.describe('the yard', () => {
     await page.locator('#file').setInputFiles(tampered);
     await expect(page.locator('#message')).toContainText('not a whole zip');
   });
+
+  test('tells on the page and in the console which picture a kit lacks, and draws the rest', async ({ studio: { page }, server }, info) => {
+    const warned: string[] = [];
+    page.on('console', (message) => message.type() === 'warning' && warned.push(message.text()));
+    const files = unzipSync(new Uint8Array(await (await fetch(`${server.address}/api/projects/elytra-league/kit`)).arrayBuffer()));
+    const { assets } = JSON.parse(strFromU8(files['kit.json'])) as { assets: { id: string; type: string; file: string }[] };
+    const [lost, broken] = assets.filter(
+      ({ type, file }) => type === 'picture' && assets.filter((other) => other.file === file).length === 1,
+    );
+    const without = Object.fromEntries(Object.entries(files).filter(([path]) => path !== lost.file));
+    const zip = info.outputPath('lacking.zip');
+    await writeFile(zip, zipSync({ ...without, [broken.file]: strToU8('no picture') }));
+    await page.goto(`${server.address}/yard`);
+    await expect(page.locator('#kit')).toContainText('from the server');
+    await page.locator('#file').setInputFiles(zip);
+    const words = `2 pictures of the kit are missing or cannot be read: ${lost.id}, ${broken.id}. What shows them is not drawn.`;
+    await expect(page.locator('#message')).toHaveText(words);
+    expect(warned).toEqual([words]);
+    await expect(page.locator('#log li')).not.toHaveCount(0);
+  });
+
+  test('plays the project that its address names, as Ship leads to it', async ({ studio: { page }, server }) => {
+    const made = await fetch(`${server.address}/api/projects/elytra-league/duplicate`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ label: 'Other field' }),
+    });
+    const other = ((await made.json()) as { id: string }).id;
+    try {
+      await page.goto(`${server.address}/projects/${other}/ship`);
+      const link = page.getByRole('link', { name: 'open the yard' });
+      await expect(link).toHaveAttribute('href', `/yard/?project=${other}`);
+      await page.goto(`${server.address}/yard/?project=${other}`);
+      await expect(page.locator('#kit')).toContainText('Other field from the server');
+      await page.goto(`${server.address}/yard/?project=nobody`);
+      await expect(page.locator('#message')).toContainText('the server has no project “nobody”');
+    } finally {
+      await fetch(`${server.address}/api/projects/${other}`, { method: 'DELETE' });
+    }
+  });
 });

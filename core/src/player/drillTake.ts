@@ -12,6 +12,7 @@ import { joinedFacing } from './drillBodies.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import { LivePlayer, type Going } from './player.js';
 import type { Buffers } from './playerFrame.js';
+import { showHealth } from './sampler.js';
 import { afterwards, goingAt, tellWay } from './ways.js';
 import { heardOf, type RapidFrame } from './rapidFire.js';
 
@@ -174,9 +175,7 @@ export class DrillTake {
       const place = members[meters.body[i]];
       meters.party[i] = 1 + place;
       // As in a game, a bar shows what its body has left.
-      const share = this.histories.share(this.cast[place].id, t);
-      meters.value[i] = share;
-      meters.lag[i] = Math.max(share, meters.lag[i]);
+      showHealth(meters, i, this.histories.share(this.cast[place].id, t));
     }
     if (piece.to < this.duration) this.makeSomeOf(piece.to);
     return frame;

@@ -227,8 +227,15 @@ describe('a health bar in a drill', () => {
       [1.2, 0.5],
     ]) {
       arena.advance(t);
-      const shown = [take.sample(t, frame).meters, arena.frame.meters].map(({ count, value }) => value[count - 1]);
-      expect(shown).withContext(`at ${t}`).toEqual([left, left]);
+      const bars = [take.sample(t, frame).meters, arena.frame.meters];
+      expect(bars.map(({ count, value }) => value[count - 1])).withContext(`at ${t}`).toEqual([left, left]);
+      // What was lost still lags behind it.
+      for (const { count, lag } of bars) expect(lag[count - 1]).toBeCloseTo(left + 0.12, 6);
+    }
+    // And has caught up in the end.
+    arena.advance(2.4);
+    for (const { count, lag } of [take.sample(2.4, frame).meters, arena.frame.meters]) {
+      expect(lag[count - 1]).toBeCloseTo(0.5, 6);
     }
   });
 });

@@ -1,4 +1,4 @@
-import type { ActorFrame, Comfort, GlyphFrame, PoseFrame } from '../contract.js';
+import type { ActorFrame, Comfort, GlyphFrame, MeterFrame, PoseFrame } from '../contract.js';
 import { applyConventions } from '../ship/conventions.js';
 import { groundOf } from '../take/compileReferences.js';
 import { resetActor, resetFrame, restingActor } from '../take/frame.js';
@@ -230,12 +230,18 @@ function oneMeterEach({ shown: { meters } }: Buffers, bodies: readonly PlayerBod
     for (const name of meterNumbers) meters[name][left] = meters[name][i];
     const health = bodies[body]?.health;
     if (health !== undefined) {
-      meters.value[left] = health;
-      meters.lag[left] = Math.max(health, meters.lag[left]);
+      showHealth(meters, left, health);
     }
     left++;
   }
   meters.count = left;
+}
+
+/** A bar shows what its body has left; what was lost lags behind by as much as its fields say, until it has caught up. */
+export function showHealth({ value, lag }: Pick<MeterFrame, 'value' | 'lag'>, i: number, share: number): void {
+  const behind = Math.max(0, lag[i] - value[i]);
+  value[i] = share;
+  lag[i] = Math.min(1, share + behind);
 }
 
 const meterNumbers = ['body', 'party', 'x', 'y', 'width', 'height', 'value', 'lag', 'alpha', 'fill', 'lagFill', 'back'] as const;
