@@ -12,6 +12,7 @@ import { bodiesLines } from './bodies.js';
 import { rulesLines } from './rules.js';
 import { serve, serverLines } from './server.js';
 import { firstLoadLine, runtimeLine } from './sizes.js';
+import { strikeLines } from './strikes.js';
 import { worstLine } from './worst.js';
 
 /** Prints measured ratios and sizes. Nothing here passes or fails: the targets stand beside the numbers. */
@@ -66,6 +67,7 @@ print([await allocationLine()]);
 print([await strikeAllocationLine(root)]);
 print(await kitLines(root));
 print(await playerLines(root));
+print(await strikeLines(root));
 print(await rulesLines(root));
 print(bodiesLines());
 print([worstLine()]);

@@ -54,6 +54,7 @@ function hit(event: ScriptedEvent['event'], i: number): ScriptedEvent {
     place: undefined,
     payload: { damage: i % 40, direction: i % 360, kind: kinds[i % 4], strong: i % 9 === 0, healthBefore: 1, healthAfter: 1 },
     entry: i,
+    directions: [],
   };
 }
 
