@@ -223,7 +223,8 @@ describe('rules in the yard', () => {
       standings.add(standing);
       if (standing !== 'up' && joust.beetles[0].x > x + 1e-9) charged++;
     }
-    expect([...standings].sort()).toEqual(['gone', 'up']);
+    // Felled, it is seen going before it is gone.
+    expect([...standings].sort()).toEqual(['gone', 'leaving', 'up']);
     expect(charged).toBe(0);
     // Every blow lands on whoever is up: it is felled, is away for two seconds, and is struck again.
     const fallen = lines.filter((line) => line === 'fall → goes').length;
@@ -309,7 +310,7 @@ describe('the page of one sequence', () => {
   const struckOf = ({ frame }) => frame.bodies.find(({ id }) => id === 'struck');
 
   it('strikes at once what it is given, its wind-up first, and shows what the kit’s own take shows', () => {
-    const blow = new SingleBlow(played, { sequence: 'blow', payload: { damage: 25 }, seed: 4 });
+    const blow = new SingleBlow({ played, stages: [] }, { sequence: 'blow', payload: { damage: 25 }, seed: 4 });
     blow.strike();
     const take = played.strike('blow', { damage: 25 }, { seed: 4 });
     expect(take.start).toBeCloseTo(-0.3, 9);
@@ -322,7 +323,7 @@ describe('the page of one sequence', () => {
   });
 
   it('strikes again by itself once all of it is over, and anew when it is asked to', () => {
-    const blow = new SingleBlow(played, { sequence: 'blow', payload: { damage: 50 }, seed: 1 });
+    const blow = new SingleBlow({ played, stages: [] }, { sequence: 'blow', payload: { damage: 50 }, seed: 1 });
     let lit = 0;
     let before = 0;
     for (let i = 0; i < 60 * 8; i++) {
@@ -339,7 +340,7 @@ describe('the page of one sequence', () => {
   });
 
   it('refuses what the kit cannot strike', () => {
-    const nothing = new SingleBlow(played, { sequence: 'gone', payload: {}, seed: 1 });
+    const nothing = new SingleBlow({ played, stages: [] }, { sequence: 'gone', payload: {}, seed: 1 });
     expect(told(() => nothing.strike())).toContain('gone');
   });
 });

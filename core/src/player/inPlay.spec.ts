@@ -228,7 +228,9 @@ describe('a health bar in a drill', () => {
     ]) {
       arena.advance(t);
       const bars = [take.sample(t, frame).meters, arena.frame.meters];
-      expect(bars.map(({ count, value }) => value[count - 1])).withContext(`at ${t}`).toEqual([left, left]);
+      expect(bars.map(({ count, value }) => value[count - 1]))
+        .withContext(`at ${t}`)
+        .toEqual([left, left]);
       // What was lost still lags behind it.
       for (const { count, lag } of bars) expect(lag[count - 1]).toBeCloseTo(left + 0.12, 6);
     }

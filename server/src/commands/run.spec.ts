@@ -3,7 +3,16 @@ import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join, parse } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { kitDocument, type Drill, type Kit, type Project } from '@undatio/core';
-import { combatPlanOf, compileContext, compileDrill, drillOnStage, DrillTake, runDrill, type LogEntry } from '@undatio/core/internal';
+import {
+  bodiesOfRun,
+  combatPlanOf,
+  compileContext,
+  compileDrill,
+  drillOnStage,
+  DrillTake,
+  runDrill,
+  type LogEntry,
+} from '@undatio/core/internal';
 import { paths } from '../paths.js';
 import { undatio, withFolder } from '../testing.js';
 import { junitReport } from './junitReport.js';
@@ -144,13 +153,16 @@ describe('a drill', () => {
       const run = runDrill(plan, compiled, drill.seed, project.stopBudget);
       const take = new DrillTake({
         run,
-        bodies: run.combatants.map(({ actor }) => kit.actors.find(({ id }) => id === actor.id)),
+        bodies: bodiesOfRun(run, drill.actors, project.actors) as never,
         planOf: plan.planOf,
       });
       const frame = take.createFrame();
       const arena = kit.arena({ seed: drill.seed, actors: drill.actors, ...(drill.edges && { edges: drill.edges as object }) });
-      for (const { at, event, source, target, place, payload } of compiled.script)
+      for (const { at, event, source, target, place, payload: full, directions } of compiled.script) {
+        // What the script leaves out the game leaves out too.
+        const payload = Object.fromEntries(Object.entries(full).filter(([field]) => !directions.includes(field)));
         arena.raise(event.id, { payload, ...(source && { source }), ...(target && { target }), ...(place && { place }) }, at);
+      }
       for (const { at, who, ...act } of drill.acts ?? []) arena.act(who, act, at);
       const log: unknown[] = [];
       let worst = 0;
