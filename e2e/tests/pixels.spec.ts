@@ -121,7 +121,8 @@ async function apartInYard(page: Page, address: string, shots: readonly Asked[],
 
 test.describe('what the studio shows', () => {
   test('the yard shows: every sequence of the demo, px by px', async ({ studio, page, server }, info) => {
-    test.setTimeout(600_000);
+    // Each picture waits for a display that draws in software: on a busy machine there is much to wait for.
+    test.setTimeout(1_500_000);
     await studio.open('lance-light');
     await lay(page, bare);
     const { sequences } = (await (await fetch(`${server.address}/api/projects/elytra-league`)).json()) as { sequences: { id: string }[] };
@@ -140,7 +141,8 @@ test.describe('what the studio shows', () => {
   });
 
   test('the yard shows: every drill of the demo, px by px', async ({ studio, page, server }, info) => {
-    test.setTimeout(600_000);
+    // Each picture waits for a display that draws in software: on a busy machine there is much to wait for.
+    test.setTimeout(1_500_000);
     const { drills } = (await (await fetch(`${server.address}/api/projects/elytra-league`)).json()) as { drills: { id: string }[] };
     await page.goto(`${server.address}/projects/elytra-league/drills/${drills[0].id}`);
     await lay(page, bare);
