@@ -77,7 +77,7 @@ describe('a body that is despawned', () => {
     const project = fight([pose, halt], [falls]);
     const plan = combatPlanOf(project, compileContext(project));
     const drill = compileDrill(
-      { id: 'd', length: 4, seed: 1, actors: two.actors, script: [{ at: 0.5, event: 'lance-hit', ...blow }] } as never,
+      { id: 'd', length: 4, seed: 1, actors: two.actors, script: [0.5, 2].map((at) => ({ at, event: 'lance-hit', ...blow })) } as never,
       [],
       plan,
     );
@@ -85,6 +85,8 @@ describe('a body that is despawned', () => {
     const take = new DrillTake({ run, bodies: run.drill.actors.map(() => undefined), planOf: plan.planOf });
     const frame = take.createFrame();
     expect([0.4, 0.6, 1.49, 1.51].map((t) => take.sample(t, frame).gone[1])).toEqual([false, false, false, true]);
+    // What comes later, to one who is gone or who has come back, does not keep it in sight.
+    expect([1.6, 1.9].map((t) => take.sample(t, frame).gone[1])).toEqual([true, true]);
   });
 });
 

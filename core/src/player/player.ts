@@ -251,12 +251,12 @@ export class LivePlayer implements Player {
     return this.bodies.has(id);
   }
 
-  /** Wall time until which what was struck at an instant, or since, shows on a body; that instant where nothing does. */
+  /** Wall time until which what was struck at an instant shows on a body; that instant where nothing does. */
   shownUntil(id: string, since: Seconds): Seconds {
     const body = this.known(id);
     let last = since;
     for (const { contact, firings } of this.takes) {
-      if (contact < since - nearly) continue;
+      if (Math.abs(contact - since) > nearly) continue;
       for (const firing of firings) if (firing.body === body) last = Math.max(last, firing.shownUntil);
     }
     return last;
