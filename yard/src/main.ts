@@ -74,7 +74,8 @@ function watch(drill: string): void {
   const { played, drills, fighters } = opened;
   const found = drills.find(({ id }) => id === drill);
   const wave = drill === waveMark ? Wave.of(played, fighters, note) : undefined;
-  setPaused(false);
+  // What was looked at goes; whoever paused goes on when they like.
+  stood = undefined;
   bout = wave ?? (found ? new DrillBout(played, found, note) : new Joust(played, opened, note));
   log.replaceChildren();
 }
