@@ -23,9 +23,9 @@ export interface Body {
   readonly height: number;
   /** Relative to the body's middle. */
   readonly spots?: Readonly<Record<Spot, Place>>;
-  /** How far below its middle it stands on the ground. Default 64 px. */
+  /** Distance from its middle down to the ground that it stands on. Default 64 px. */
   readonly ground?: number;
-  /** How large it is of its actor's own size; what hangs on it is as much larger. Default 1. */
+  /** Its size as a multiple of its actor's; everything that hangs on it is scaled alike. Default 1. */
   readonly scale?: number;
 }
 

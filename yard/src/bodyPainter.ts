@@ -35,13 +35,15 @@ export class BodyPainter {
     this.scratch.height = (height + 2 * margin) * sharpness;
     const ink = this.scratch.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
     ink.setTransform(sharpness, 0, 0, sharpness, this.scratch.width / 2, this.scratch.height / 2);
+    let smooth = true;
     if (kit && actor) {
       const shown = kit.shownCell(actor.id, body, this.shown, state?.look, now);
-      ink.imageSmoothingEnabled = context.imageSmoothingEnabled = !sharp.has(shown.picture);
+      ink.imageSmoothingEnabled = smooth = !sharp.has(shown.picture);
       this.paintActor(ink, kit, actor, pictures, body, shown);
     } else paintPlain(ink);
     if (body.flash > 0) flood(ink, body);
     context.save();
+    context.imageSmoothingEnabled = smooth;
     // A body turns and is squashed about the middle of its foot.
     context.translate(body.x, body.y - lift + (height * body.scale) / 2);
     context.rotate((body.rotation * Math.PI) / 180);

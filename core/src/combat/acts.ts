@@ -128,7 +128,7 @@ export class Acts {
     this.moves.change(who);
   }
 
-  /** Somebody comes of another: whatever has met that one does not meet it. */
+  /** Marks a newborn body as already met by every contact that has met its parent. */
   inherit(who: Combatant, of: Combatant): void {
     this.moves.inherit(who, of);
   }

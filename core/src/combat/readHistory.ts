@@ -44,7 +44,7 @@ export class Histories {
     return this.of('join', who).length > 0 ? 'gone' : 'up';
   }
 
-  /** When somebody who is gone at an instant went; undefined for one who is there, and for one who has not been yet. */
+  /** The instant at which a body was despawned that is gone at `at`; undefined for a body that is there or not yet spawned. */
   goneSince(who: string, at: Seconds): Seconds | undefined {
     const step = this.last('standing', who, at);
     return step?.value === 'gone' ? step.at : undefined;

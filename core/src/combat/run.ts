@@ -252,14 +252,14 @@ export class Run implements Doing, RunState {
     if (lane !== undefined) this.agenda.add(lane, due, rank, item);
   }
 
-  /** Takes somebody out of the run for good, now: as if despawned, and then forgotten at once. */
+  /** Removes a body from the run at once: it is despawned and forgotten. */
   leave(who: Combatant): void {
     if (who.standing !== 'gone') this.away(who, undefined);
     this.forget(who);
   }
 
-  /** Whether somebody still takes part: another one may have the same id by now. */
-  private isHere(who: Combatant): boolean {
+  /** Whether this very body is in the run: after it left, another body may have its id. */
+  isHere(who: Combatant): boolean {
     return this.byId.get(who.id) === who;
   }
 
@@ -274,7 +274,8 @@ export class Run implements Doing, RunState {
     this.combatants.splice(this.combatants.indexOf(who), 1);
     this.byId.delete(who.id);
     this.forgetPairs(who);
-    this.spawns.forget(who);
+    // Bodies that the game joined do not count toward the limits of spawned ones.
+    if (who.cameAbout) this.spawns.forget(who);
     this.acts.forgetBody(who);
     this.options.forget?.(who.id);
   }
@@ -422,7 +423,10 @@ export class Run implements Doing, RunState {
     this.happened = undefined;
   }
 
-  /** What a status plays is struck with what gave it; without a blow of another's, as if one came from where its bearer faces. */
+  /**
+   * The payload of what a status plays: that of the event which gave the status. A direction that it lacks is the way from the source;
+   * for a status that a body gives itself, the way of a blow from its front.
+   */
   private statusPayload(
     event: SequencePlan['event'],
     payload: FullPayload,
@@ -435,7 +439,7 @@ export class Run implements Doing, RunState {
     return withDirections(full, directionsLeftOut(event, payload), direction);
   }
 
-  /** With the directions that were left out. */
+  /** The event with the directions filled in that its payload leaves out. */
   private directed(raised: Raised): Raised {
     const { directions = [], source, target, place, payload } = raised;
     if (directions.length === 0) return raised;

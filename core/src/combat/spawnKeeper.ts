@@ -52,7 +52,7 @@ export interface SpawnWorld {
   clockFor(id: string, who: Joining): GameClock | undefined;
   /** It takes part from now on. */
   add(who: Combatant): void;
-  /** One comes of another: whatever has met that one does not meet it. */
+  /** Marks a newborn body as already met by every contact that has met its parent. */
   inherit(who: Combatant, of: Combatant): void;
   ready(who: Combatant, launch: Launch, by: Combatant | undefined): void;
   fly(who: Combatant): void;
@@ -109,13 +109,13 @@ export class SpawnKeeper {
     else this.world.tell({ what: how, who: of?.id ?? '', body: brought[0].id });
   }
 
-  /** One of them takes part no more: there is room for another. */
+  /** Makes room for another body: a spawned one is no longer in the run. */
   forget({ actor }: Combatant): void {
     this.there--;
     if (actor.zones.length > 0) this.zoned--;
   }
 
-  /** The limit that one more body would exceed; undefined where there is room. */
+  /** The limit that another body of this actor would exceed; undefined while there is room. */
   private passed({ zones }: CombatActor): number | undefined {
     if (this.there >= spawnLimit) return spawnLimit;
     if (this.atInstant >= instantSpawnLimit) return instantSpawnLimit;

@@ -56,7 +56,7 @@ export interface EffectPlan {
   readonly moves?: 'source' | 'target';
   /** The party whose body its firings follow. */
   readonly follows?: 'source' | 'target' | undefined;
-  /** Whether its firings may aim at others than the parties: only then they are looked for. */
+  /** Whether its firings may aim at bystanders: their places are looked up only then. */
   readonly aims?: boolean;
   /** Draws everything that chance, payload and place decide for one firing. */
   fire(draws: Draws, strength: number, duration: Seconds): Firing;

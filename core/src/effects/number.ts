@@ -181,19 +181,19 @@ class Said {
     private readonly repeats: number,
   ) {}
 
-  /** After each of its repeats; made when they are first shown. */
+  /** The text after each repeat; made when it is first shown. */
   get texts(): readonly string[] {
     return (this.made ??= this.make());
   }
 
-  /** The payload's numbers times all repeats, with what was said before it and taken in. */
+  /** The payload's numbers summed over all repeats, with the sums of the number that it continues. */
   get sums(): Readonly<Record<string, number>> {
     this.made ??= this.make();
     return this.summed;
   }
 
   within(within: number): Gathering {
-    // Read when it is gathered, and not before.
+    // A getter, because the sums are made only when another number continues this one.
     const sums = (): Readonly<Record<string, number>> => this.sums;
     return {
       within,

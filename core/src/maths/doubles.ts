@@ -1,4 +1,4 @@
-/** Numbers of one block: what is too long to be cut from it has an array of its own. */
+/** Numbers in one block. Longer arrays than `longest` are not cut from a block. */
 const blockLength = 4096;
 const longest = 512;
 
@@ -6,8 +6,8 @@ let block = new Float64Array(blockLength);
 let used = 0;
 
 /**
- * An array of zeros, cut from a block that is shared with others: as what a strike draws is made of many short arrays, and
- * an array of its own costs ten times as much as a piece of one. The block lives as long as any piece of it.
+ * An array of `length` zeros. Short arrays share a block: a strike needs many of them, and an array with memory of its own costs ten
+ * times as much. A block is kept as long as one of its arrays is.
  */
 export function doubles(length: number): Float64Array {
   if (length > longest) return new Float64Array(length);

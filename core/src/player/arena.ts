@@ -52,8 +52,8 @@ export class LiveArena implements Arena {
   private readonly run: Run;
   private readonly hops = new Map<string, Pick<JoinStep, 'at' | 'hop' | 'flight'>>();
   private readonly poses = new Map<string, BodyMoves>();
-  /** When each of those who are gone went, and until when they are seen as far as was known last. */
-  private readonly goneSince = new Map<string, { readonly since: Seconds; until: Seconds }>();
+  /** Despawned bodies: when, until when they are drawn as far as is known, and whether that has passed. */
+  private readonly goneSince = new Map<string, { readonly since: Seconds; until: Seconds; isOver: boolean }>();
   /** How often each had turned when the player was last told where it is. */
   private readonly toldTurns = new WeakMap<Combatant, number>();
   /** Of the last advance, by body and world. */
@@ -81,12 +81,12 @@ export class LiveArena implements Arena {
           cue.payload,
           {
             seed: cue.seed,
-            // Everybody is looked through only for what may aim at others.
+            // Bystanders are listed only for sequences that may aim at them.
             ...(player.aims(plan.planOf(cue.sequence)) && {
               others: (cue.present ?? this.run.combatants.map(({ id }) => id)).filter((id) => id !== source?.id && id !== target?.id),
             }),
-            ...(source && this.isHere(source) && { source: source.id }),
-            ...(target && this.isHere(target) && { target: target.id }),
+            ...(source && this.run.isHere(source) && { source: source.id }),
+            ...(target && this.run.isHere(target) && { target: target.id }),
             ...(place && { at: { x: player.units.xOut(place.x), y: player.units.yOut(place.y) } }),
           },
           { from: player.now },
@@ -132,12 +132,7 @@ export class LiveArena implements Arena {
     return player.clockOf(id);
   }
 
-  /** Whether somebody still takes part: another one may have the same id by now. */
-  private isHere(who: Combatant): boolean {
-    return this.run.find(who.id) === who;
-  }
-
-  /** Somebody takes part no longer. */
+  /** Removes a body from the player and from what the game reads. */
   private drop(id: string): void {
     this.player.drop(id);
     this.goneSince.delete(id);
@@ -170,7 +165,7 @@ export class LiveArena implements Arena {
 
   private hear(step: HistoryStep): void {
     if (step.of === 'standing') {
-      if (step.value === 'gone') this.goneSince.set(step.who, { since: step.at, until: step.at });
+      if (step.value === 'gone') this.goneSince.set(step.who, { since: step.at, until: step.at, isOver: false });
       else this.goneSince.delete(step.who);
       if (step.value === 'up') this.player.bringBack(step.who);
     }
@@ -458,7 +453,7 @@ export class LiveArena implements Arena {
     });
   }
 
-  /** Somebody who is gone is leaving as long as what it was struck with as it went still shows on it. */
+  /** A despawned body is `leaving` while effects that it was struck with at that instant still show on it, then `gone`. */
   private tellStanding(who: Combatant, state: Writable<ArenaActorState>): void {
     const gone = who.standing === 'gone' ? this.goneSince.get(who.id) : undefined;
     if (!gone) {
@@ -466,12 +461,17 @@ export class LiveArena implements Arena {
       state.leaving = 0;
       return;
     }
+    if (gone.isOver) return;
     const until = this.player.shownUntil(who.id, gone.since);
     state.leaving = Math.max(0, until - this.now);
-    // What is over is known no more: it was over when it was last said to be, or has just been cut.
-    if (state.leaving > 0) gone.until = until;
-    else if (state.standing !== 'gone') this.despawned.push({ who: who.id, at: Math.min(this.now, Math.max(gone.until, until)) });
     state.standing = state.leaving > 0 ? 'leaving' : 'gone';
+    if (state.leaving > 0) {
+      gone.until = until;
+      return;
+    }
+    gone.isOver = true;
+    // The player forgets effects that are over: then the end that was known last is the end.
+    this.despawned.push({ who: who.id, at: Math.min(this.now, Math.max(gone.until, until)) });
   }
 
   private known(id: string, path: (string | number)[]): Combatant {

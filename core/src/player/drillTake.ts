@@ -54,7 +54,7 @@ export interface PlacedReach extends ShownReach {
 
 export interface DrillParts {
   readonly run: DrillRun;
-  /** The bodies of the drill's actors, as large as they are there, in their order, then of those who come about in the course of it. */
+  /** The bodies in their size on the stage: the drill's actors in their order, then the bodies that are spawned, in theirs. */
   readonly bodies: readonly (KitActor | undefined)[];
   readonly planOf: (sequence: string) => SequencePlan;
 }
@@ -83,7 +83,7 @@ interface Piece extends While {
   readonly player: LivePlayer;
   /** Who is in it: places in the cast, in the order of its player's bodies. */
   readonly members: readonly number[];
-  /** Until when those who went at an instant are still seen, as far as that was asked. */
+  /** For each despawned body that was asked about: when it was despawned, and until when it is drawn. */
   readonly until: Map<string, { readonly since: Seconds; readonly until: Seconds }>;
   readonly told: { readonly sounds: readonly SoundCue[]; readonly signals: readonly SignalCue[] };
 }
@@ -206,7 +206,7 @@ export class DrillTake {
     stand.lift = liftOf(hop, flight, t - since);
   }
 
-  /** Whether somebody who is gone still shows what it was struck with as it went. */
+  /** Whether a despawned body is still drawn, because effects that it was struck with at that instant still show on it. */
   private isLeaving(id: string, t: Seconds, { player, until }: Piece): boolean {
     const since = this.histories.goneSince(id, t);
     if (since === undefined) return false;
@@ -329,7 +329,7 @@ export class DrillTake {
   /** A player with everybody who is there in a while, where they are put, go and are brought back; its cues are still to be struck. */
   private fill(asked: While, cues: readonly PlayedCue[]): Filled {
     const { run, bodies, planOf } = this.parts;
-    // Of their actors' own size: what hangs on a body has to know how large that is of it.
+    // The player scales bodies itself, so that what hangs on a body is scaled with it: it gets the actors in their own size.
     const actors = bodies.flatMap((actor, i) => (actor ? scaledActor(actor, 1 / this.cast[i].scale, 1 / this.cast[i].scale) : []));
     const player = new LivePlayer({ planOf, actors, conventions, budget: undefined }, { seed: run.seed }, 'kept');
     const members = this.membersOf(asked, cues);

@@ -113,6 +113,22 @@ describe('leaving an arena', () => {
     expect(arena.frame.bodies.map(({ id }) => id)).toEqual(['b']);
   });
 
+  it('of bodies that the game joined makes no more room for spawned ones than there is', () => {
+    const splits = { id: 'splits', then: [{ outcome: 'split', count: 16 }] };
+    const zone = { id: 'z', shape: { shape: 'disc', length: 5 }, kinds: ['nobody'], enters: 'lance-hit' };
+    const ranked = { role: 'target', picture: 'mosshell', width: 10, height: 10, ...fighter('mosshell', { most: 40 }), zones: [zone] };
+    const actors = [{ ...ranked, ranks: [{ scale: 0.5 }, { scale: 1 }] }];
+    const arena = kitOf([pose], [splits], { actors }).arena({ actors: [] });
+    for (let i = 0; i < 50; i++) arena.join({ id: `w${i}`, actor: 'mosshell', place: { x: 2000 * i, y: 0 } });
+    for (let i = 0; i < 30; i++) arena.leave(`w${i}`);
+    for (let i = 30; i < 50; i++) {
+      arena.raise('lance-hit', { target: `w${i}` });
+      arena.advance(arena.now + 0.1);
+    }
+    // At most a hundred spawned bodies with zones, whatever came and went before.
+    expect(arena.actors.filter(({ id }) => id.startsWith('mosshell')).length).toBe(100);
+  });
+
   it('keeps what a body gave to others, through waves of a hundred', () => {
     const arena = kitOf([pose, halt], [harmRung('hit', [], [{ outcome: 'play', sequence: 'blow', after: 0.3 }])]).arena(two);
     for (let i = 0; i < 100; i++) {

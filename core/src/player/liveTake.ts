@@ -183,7 +183,7 @@ export class LiveFiring {
     return span[first + 2];
   }
 
-  /** Wall time from which on it does not show on its body any more, of what shows there; -Infinity of everything else. */
+  /** Wall time at which it ends to show on its body; -Infinity for effects that are not of the family `body`. */
   get shownUntil(): Seconds {
     if (this.timed.kind.family !== 'body') return -Infinity;
     return Math.min(this.end, this.endsAt, this.taken);
@@ -231,7 +231,7 @@ export class LiveTake {
     readonly parties: TakeParties,
     timed: readonly TimedFiring[],
     stood: Readonly<Record<'source' | 'target', Spotted>>,
-    /** How high the game's floor is, where it says so. */
+    /** Height of the game's floor at a place across, in px; undefined where the game gives none. */
     private readonly floor?: (x: Px) => Px | undefined,
   ) {
     ({ serial: this.serial, sequence: this.sequence, contact: this.contact, from: this.from } = placing);
@@ -343,7 +343,7 @@ export class LiveTake {
     this.parties[party].addRest(out, wall);
   }
 
-  /** How high the game's floor is at a place across, both in this take's own px. */
+  /** Height of the game's floor at a place across, in this take's own px; undefined where the game gives none. */
   floorAt(x: Px): Px | undefined {
     const height = this.floor?.(this.x + x * this.scale);
     return height === undefined ? undefined : (height - this.y) / this.scale;

@@ -85,7 +85,7 @@ export class LivePlayer implements Player {
   private readonly floor: Floor | undefined;
   private comforts: Required<Comfort>;
   private serial = 0;
-  /** Takes a body out of what else it takes part in, and drops it here; false for one that takes part in nothing. */
+  /** Set by an arena: removes a body from the arena and from here. Returns false for a body that is not in the arena. */
   keeper: ((id: string) => boolean) | undefined;
   private paused = false;
   private stale = true;
@@ -119,7 +119,7 @@ export class LivePlayer implements Player {
     if (this.stale) {
       // Before the buffers are taken: listing makes others.
       const bodies = this.listBodies();
-      // Here rather than with each strike: many at one instant need room once.
+      // Grown once for all strikes of a frame, not with each of them.
       const larger = grown(this.buffers.room, this.needed);
       if (larger) this.buffers = new Buffers(larger, bodies);
       this.sampler.sample(this.wall, this.buffers, this.takes, bodies, this.world, this.comforts);
@@ -251,7 +251,7 @@ export class LivePlayer implements Player {
     return this.bodies.has(id);
   }
 
-  /** Wall time until which what was struck at an instant shows on a body; that instant where nothing does. */
+  /** Wall time until which the effects struck at the instant `since` show on a body; `since` if there are none. */
   shownUntil(id: string, since: Seconds): Seconds {
     const body = this.known(id);
     let last = since;
@@ -263,11 +263,11 @@ export class LivePlayer implements Player {
   }
 
   remove(id: string): void {
-    // Whoever takes part in an arena has to leave that too.
+    // A body of an arena has to leave the arena as well.
     if (!this.keeper?.(id)) this.drop(id);
   }
 
-  /** Takes a body away, whoever else holds it. */
+  /** Removes a body here, without asking the arena. */
   drop(id: string): void {
     const body = this.known(id);
     for (const take of this.takes) this.endFirings(take, (firing) => firing.body === body);
@@ -398,7 +398,7 @@ export class LivePlayer implements Player {
     return cell[0] - before[0];
   }
 
-  /** How high the game's floor is at a place across, in px; undefined where it does not say. */
+  /** Height of the game's floor at a place across, in px; undefined where the game gives none. */
   private floorAt(x: Px): Px | undefined {
     const { floor, units } = this;
     const height = typeof floor === 'function' ? floor(units.xOut(x)) : floor;
@@ -463,7 +463,7 @@ export class LivePlayer implements Player {
     this.needed = sumOfRooms(this.needed, room);
   }
 
-  /** Whether a sequence may aim at others than its parties. */
+  /** Whether a sequence may aim at bystanders. */
   aims({ effects }: SequencePlan): boolean {
     return effects.some(({ plan }) => plan.aims === true);
   }

@@ -48,7 +48,7 @@ export class PlayerBody {
   private readonly returns: Seconds[] = [];
   private readonly moved = new Displacement();
   private readonly spot = new Spotted();
-  /** Made when somebody first asks: a body that the game does not show is seldom asked. */
+  /** Made when it is first needed: a party that the game does not show seldom needs it. */
   private own: Places | undefined;
   private isStill = false;
 

@@ -34,7 +34,7 @@ export function readPlayerOptions(raw: PlayerOptions): { seed: number; comfort: 
   };
 }
 
-/** Left out, or a height, or a function of a place across. */
+/** Reads a floor: undefined, a height, or a function from a place across to a height. */
 export function readFloor(raw: unknown, path: DocumentPath): Floor | undefined {
   if (raw === undefined || typeof raw === 'function') return raw as Floor | undefined;
   return readNumber(raw, path, -farthest, farthest);

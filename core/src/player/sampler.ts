@@ -237,7 +237,7 @@ function oneMeterEach({ shown: { meters } }: Buffers, bodies: readonly PlayerBod
   meters.count = left;
 }
 
-/** A bar shows what its body has left; what was lost lags behind by as much as its fields say, until it has caught up. */
+/** Sets a bar to the share of health that its body has left. The lost part behind it keeps the length that the effect gives it. */
 export function showHealth({ value, lag }: Pick<MeterFrame, 'value' | 'lag'>, i: number, share: number): void {
   const behind = Math.max(0, lag[i] - value[i]);
   value[i] = share;

@@ -69,7 +69,7 @@ export class Whereabouts {
     out.y += ys[next];
   }
 
-  /** The same where nothing is forgotten, by halves: any instant is as likely as another. */
+  /** Finds the placement at an instant by binary search, for a body that forgets none: any instant may be asked for. */
   private addKept(out: Spotted, t: Seconds): void {
     const { times, xs, ys } = this;
     let low = 0;

@@ -76,7 +76,7 @@ function packageOf({ id }: Project): object {
     private: true,
     license: 'MIT',
     type: 'module',
-    // Importing it does nothing by itself: what a game does not use a bundler may leave out.
+    // Importing the module has no effect of its own, so that a bundler may drop what a game does not use.
     sideEffects: false,
     exports: {
       '.': { types: './undatio-runtime.d.ts', default: './undatio-runtime.js' },

@@ -267,12 +267,12 @@ const defaultBody: Body = { width: 160, height: 120 };
 /** Where bystanders rest that have no place of their own: in a row behind the target. */
 const bystander = { x: 262, y: 34, next: 90 };
 
-/** Where the pictures of an actor look that does not say it: as it faces on a stage that strikes from the left. */
+/** Where an actor's pictures look if its document does not say so: the source's to the right, all others' to the left. */
 export function looksUnsaid(role: KitActor['role']): 'right' | 'left' {
   return role === 'source' ? 'right' : 'left';
 }
 
-/** How far below its middle an actor stands on the ground: at its feet. */
+/** Distance in px from an actor's middle down to the ground: to its spot `feet`, or half its height. */
 export function groundOf({ spots, height }: Pick<KitActor, 'spots' | 'height'>): number {
   return spots?.['feet']?.y ?? height / 2;
 }

@@ -27,7 +27,7 @@ export type Origin = (typeof origins)[number];
 export const spots = ['middle', 'top', 'feet', 'front', 'back'] as const satisfies readonly Spot[];
 
 const contact: Place = { x: 0, y: 0 };
-/** px from a middle down to the ground where a body does not say how high it stands. */
+/** px from a body's middle down to the ground if the body does not give that distance. */
 const usualGround = 64;
 
 /** Channels are few and drawn from often: each name is hashed once. */
@@ -42,7 +42,7 @@ export function channelHash(channel: string): Uint32 {
 
 /** Everything that chance, payload and place decide for one firing of one effect. */
 export class Draws {
-  /** What the counters of all its draws have in common. */
+  /** The hash state after the counters that all its draws share. */
   private readonly prefix: Uint32;
 
   constructor(
@@ -111,12 +111,12 @@ export class Draws {
     return this.strike.bodies[party];
   }
 
-  /** How much larger than authored it is what hangs on a party; 1 at the contact point. */
+  /** The factor by which lengths are scaled that hang on a party; 1 at the contact point. */
   scaleOf(origin: Origin): number {
     return origin === 'contact' ? 1 : (this.strike.bodies[origin].scale ?? 1);
   }
 
-  /** How far below an origin the ground lies; below the contact point, where the target stands on it. */
+  /** Distance in px from an origin down to the ground. Below the contact point the ground is the target's. */
   groundBelow(origin: Origin): number {
     const { places, bodies } = this.strike;
     if (origin !== 'contact') return bodies[origin].ground ?? usualGround;

@@ -16,7 +16,7 @@ export interface Bodies {
 export interface Scene extends Bodies {
   /** Where bodies go is only known as far as time has come: `follow` is then called again and again. */
   readonly live?: boolean;
-  /** How high the game's floor is at a place across, in the take's own px; undefined where the game does not say. */
+  /** Height of the game's floor at a place across, in the take's own px; undefined where the game gives none. */
   floorAt?(x: Px): Px | undefined;
 }
 

@@ -139,12 +139,14 @@ export function bindTo(place: Spotted, origin: 'contact' | 'source' | 'target'):
   return party && ((scene) => scene.addTo(place, party, atBirth));
 }
 
-/** The same for what lies on the ground, so far across and below: a hop does not lift it. */
+/**
+ * A firing's `bind` for what lies on the ground, `x` px across and `ground` px below its place: a hop does not lift it, and the game's
+ * floor is its ground if the game gives one.
+ */
 export function bindToGround(place: Spotted, origin: 'contact' | 'source' | 'target', x: Px, ground: Px): (scene: Scene) => void {
   const party = partyOf(origin);
   return (scene) => {
     if (party) scene.addGround(place, party, atBirth);
-    // Where a game says how high its floor is there, that is the ground, however high the body is above it.
     const floor = scene.floorAt?.(place.x + x);
     if (floor !== undefined) place.y = floor - ground;
   };

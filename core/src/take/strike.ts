@@ -66,7 +66,7 @@ export function resolve(
   return { seed, warps, bends, timed, origin };
 }
 
-/** What a take was made from; the text by which it is known is made when it is first asked for. */
+/** What a take was made from. Its key is made when it is first asked for: takes of a game are never compared. */
 class Origin implements TakeOrigin {
   fired: readonly Fired[] = [];
   private text: string | undefined;

@@ -204,7 +204,7 @@ export class MoveKeeper {
     this.world.later(who, reaching.opened + contact.live, { type: 'closes', who, acting, which }, 1);
   }
 
-  /** Who comes of a body that a contact has met already counts as met by it: the swing that splits a body does not strike its pieces. */
+  /** Marks a newborn body as already met by every contact that has met its parent: the swing that splits a body spares its pieces. */
   inherit(who: Combatant, of: Combatant): void {
     for (const { acting, which } of this.open) if (acting.met[which].has(of)) acting.met[which].add(who);
   }

@@ -25,7 +25,7 @@ export interface PictureLook {
   readonly tint: CompiledColour;
   readonly blend: 0 | 1;
   readonly envelope: Envelope;
-  /** It lies on the ground: `y` is counted from there. */
+  /** Whether it lies on the ground: `y` is then measured from the ground down. */
   readonly onGround?: boolean;
 }
 

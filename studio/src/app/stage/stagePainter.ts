@@ -267,7 +267,7 @@ export class StagePainter {
     const { conventions, nearer, asGame } = this;
     const scale = stageScale({ conventions, width, height, zoom: nearer, sight, asGame });
     // For whoever measures on the stage: how many px one of the world has.
-    this.host.dataset['scale'] = String(scale);
+    if (this.host.dataset['scale'] !== String(scale)) this.host.dataset['scale'] = String(scale);
     const zoom = scale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
     this.world.pivot.set(view.x, view.y);

@@ -65,7 +65,7 @@ export class TextLayer {
       text.position.set(frame.x[i], frame.y[i]);
       const scale = frame.size[i] / (drawnSize * capitalHeight);
       text.scale.set(scale);
-      // What is much larger than it is drawn would be blurred: it is drawn anew, finer, once.
+      // A text much larger than its texture would be blurred: it gets a finer one, and keeps it until it is small again.
       const resolution = scale > 1.25 ? 3 : 1;
       if (text.resolution !== resolution && (resolution > 1 || scale < 1)) text.resolution = resolution;
       text.angle = 'rotation' in frame ? frame.rotation[i] : 0;
