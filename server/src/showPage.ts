@@ -17,7 +17,7 @@ function bodyOf({ id, label, role, picture, cell, looks, width, height, place, s
   return { id, label, role, picture, cell, looks, width, height, place, spots, parts, poses, clips, poseClips };
 }
 
-/** The project with one sequence, its usual stage with those who stand there and what is behind them, and the files that these use. */
+/** The project reduced to one sequence, its usual stage with the bodies and the backdrop there, and the files that these use. */
 function partOf(project: Project, sequence: string): Project {
   const sequences = project.sequences.filter(({ id }) => id === sequence);
   const stage = project.stages?.at(0);
@@ -25,7 +25,7 @@ function partOf(project: Project, sequence: string): Project {
   const actors = project.actors.filter(({ id }) => there.has(id)).map(bodyOf);
   const uses = [...sequences.flatMap(usesOfSequence), ...actors.flatMap(usesOfActor)];
   const used = new Set(uses.flatMap(({ collection, id }) => (collection === 'assets' ? [id] : [])));
-  // What is behind them: the stage's own picture, or those that the studio's arena is made of.
+  // The backdrop: the stage's own picture, or the pictures of the studio's arena.
   const { background } = stage ?? {};
   for (const id of background ? (background.of === 'picture' ? [background.picture] : []) : arenaLayers.map(({ picture }) => picture))
     used.add(id);

@@ -3,10 +3,10 @@ import type { KitStage } from './openArchive.js';
 
 type Pictures = ReadonlyMap<string, HTMLCanvasElement>;
 
-/** How high the ground is in the demo's own arena. */
+/** Height of the ground in the demo's arena. */
 const mossLine = 62;
 const night = { sky: '#0b1820', ground: '#40592b' };
-/** The demo's own arena from far to near: how much of the view's shift each layer takes, and what stands before the bodies. */
+/** The layers of the demo's arena from far to near. `nearness` is the share of the view's shift that a layer takes. */
 const layers = [
   { picture: 'mossy-log-far', nearness: 0.25, front: false },
   { picture: 'mossy-log-middle', nearness: 0.6, front: false },
@@ -19,7 +19,7 @@ export function skyOf(stage: KitStage | undefined): string {
   return stage?.background?.of === 'colour' ? stage.background.colour : night.sky;
 }
 
-/** What is behind the bodies: the stage's own picture or colour, the demo's arena, or plain ground from the bodies' feet down. */
+/** Paints the backdrop: the stage's own picture or colour, the demo's arena, or plain ground from the bodies' feet down. */
 export function paintBackdrop(
   context: CanvasRenderingContext2D,
   pictures: Pictures,
@@ -40,7 +40,7 @@ export function paintBackdrop(
   context.fillRect(-4000, foot ?? mossLine, 8000, 4000);
 }
 
-/** What stands before the bodies, of the demo's own arena. */
+/** Paints the layers of the demo's arena that lie in front of the bodies. */
 export function paintForeground(
   context: CanvasRenderingContext2D,
   pictures: Pictures,
@@ -50,7 +50,7 @@ export function paintForeground(
   if (!stage?.background) paintLayers(context, pictures, view, true);
 }
 
-/** Each layer is shifted by what it does not take of the view's own shift. Whether there is any. */
+/** Paints the layers in front of the bodies, or those behind them. Returns whether the kit has any. */
 function paintLayers(
   context: CanvasRenderingContext2D,
   pictures: Pictures,

@@ -2,7 +2,7 @@ import type { Arena, ArenaActorState, ArenaLogEntry, PlayerFrame, PlayerSound } 
 
 /** What goes on in the yard: a joust, or a drill of the kit. */
 export interface Bout {
-  /** The stage of the kit that it takes place on; the kit's first where it says none. */
+  /** The id of its stage; the kit's first stage if undefined. */
   readonly stage?: string | undefined;
   /** Seconds since it began. */
   readonly now: number;

@@ -9,12 +9,12 @@ function css(r: number, g: number, b: number, a: number): string {
   return `rgb(${r * 255} ${g * 255} ${b * 255} / ${a})`;
 }
 
-/** Places of a list as they are drawn: in its order, what covers before what adds. */
+/** The indices of a list in the order in which it is drawn: entries that cover before entries that add. */
 export function* blends({ count, blend }: { readonly count: number; readonly blend: ArrayLike<number> }): Generator<number> {
   for (const adds of [0, 1]) for (let i = 0; i < count; i++) if (blend[i] === adds) yield i;
 }
 
-/** Circles that widen. */
+/** Rings: circles with a width. */
 export function paintRings(context: CanvasRenderingContext2D, { rings }: PlayerFrame): void {
   for (const i of blends(rings)) {
     context.globalCompositeOperation = rings.blend[i] === 1 ? 'lighter' : 'source-over';
@@ -135,7 +135,7 @@ export function paintText(context: CanvasRenderingContext2D, text: NumberFrame |
     context.lineWidth = size * 0.1875;
     context.strokeStyle = hex(text.outline[i]);
     context.fillStyle = hex(text.colour[i]);
-    // The middle of a digit, not of the font's line, is where it is.
+    // A text is placed by the middle of a digit, not by the middle of the font's line.
     const baseline = text.size[i] / 2;
     context.strokeText(text.text[i], 0, baseline);
     context.fillText(text.text[i], 0, baseline);

@@ -1,6 +1,6 @@
 import { hex } from './drawing.js';
 
-/** What the view is seen through: dark corners, and a flash over everything. */
+/** Paints the view's dark corners and its flash over the whole canvas. */
 export function paintLens(
   context: CanvasRenderingContext2D,
   view: { readonly vignette: number; readonly flash: number; readonly flashColour: number },
@@ -25,12 +25,12 @@ export function paintLens(
   context.globalAlpha = 1;
 }
 
-/** Moves red to the right and blue to the left of what stands on a canvas. */
+/** Shifts the red of a canvas to the right and its blue to the left. */
 export class Splitter {
   private readonly copy = document.createElement('canvas');
   private readonly channel = document.createElement('canvas');
 
-  /** `px` of the canvas itself. */
+  /** `px`: the shift in px of the canvas. */
   split(context: CanvasRenderingContext2D, px: number): void {
     const { canvas } = context;
     const { copy, channel } = this;
@@ -57,7 +57,7 @@ export class Splitter {
       ink.fillStyle = colour;
       ink.fillRect(0, 0, channel.width, channel.height);
       context.drawImage(channel, shift, 0);
-      // Beyond the edge lies what is at the edge.
+      // The strip that a shift leaves free repeats the canvas's edge.
       const { width, height } = channel;
       if (shift > 0) context.drawImage(channel, 0, 0, 1, height, 0, 0, shift, height);
       if (shift < 0) context.drawImage(channel, width - 1, 0, 1, height, width + shift, 0, -shift, height);

@@ -39,12 +39,12 @@ async function readPicture(bytes: Uint8Array | undefined, path: string): Promise
   }
 }
 
-/** Whether a picture of the kit has no px of its own. */
+/** Whether a picture of the kit is a vector picture. */
 export function isVector({ kit }: Pick<OpenedKit, 'kit'>, id: string): boolean {
   return typeOf(kit.assetFile(id)) === 'svg';
 }
 
-/** What is said of pictures that are missing: what they are called, and what is drawn in their place. */
+/** The message for missing pictures, with their ids; empty if none is missing. */
 export function missingWords(missing: readonly string[]): string {
   if (missing.length === 0) return '';
   const many = missing.length > 1;

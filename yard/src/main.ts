@@ -23,7 +23,7 @@ const speaker = new Speaker();
 let opened: OpenedKit | undefined;
 let bout: Bout | undefined;
 let paused = false;
-/** An instant that is looked at in the place of what goes on. */
+/** An instant that is shown in place of the running bout. */
 let stood: StillBout | undefined;
 const painter = new Painter(find<HTMLCanvasElement>('arena'), () => opened);
 
@@ -74,7 +74,7 @@ function watch(drill: string): void {
   const { played, drills, fighters } = opened;
   const found = drills.find(({ id }) => id === drill);
   const wave = drill === waveMark ? Wave.of(played, fighters, note) : undefined;
-  // What was looked at goes; whoever paused goes on when they like.
+  // The instant shown before goes. A pause stays: the person ends it.
   stood = undefined;
   bout = wave ?? (found ? new DrillBout(played, found, note) : new Joust(played, opened, note));
   log.replaceChildren();
@@ -85,7 +85,7 @@ find<HTMLSelectElement>('watch').addEventListener('change', ({ target }) => watc
 async function fetchKit(): Promise<void> {
   try {
     const projects = (await (await fetch('/api/projects')).json()) as { id: string }[];
-    // The project that its address names; else the first.
+    // The project named in the page's address, or the first.
     const wanted = new URLSearchParams(location.search).get('project');
     const project = wanted === null ? projects.at(0) : projects.find(({ id }) => id === wanted);
     if (!project) throw new Error(wanted === null ? 'the server has no project' : `the server has no project “${wanted}”`);
@@ -148,7 +148,7 @@ function struck(): Pick<Shown, 'payload' | 'seed'> {
   return { payload: JSON.parse(value('payload')) as Shown['payload'], seed: Number(value('seed')) };
 }
 
-/** Stands still at what is looked at, until it is let go on. */
+/** Shows an instant, and pauses the bout. */
 function show(still: StillBout): void {
   stood = still;
   setPaused(true);

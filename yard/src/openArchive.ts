@@ -23,9 +23,9 @@ export interface OpenedKit {
   readonly drills: readonly DrillDocument[];
   /** Its actors as they fight. */
   readonly fighters: readonly Fighter[];
-  /** What is behind the bodies, and who stands there; the first is the usual one. */
+  /** Its stages, with backdrop and bodies; the first is the usual one. */
   readonly stages: readonly KitStage[];
-  /** From where the game is looked at: from the side, where it does not say. */
+  /** The direction from which the game is seen: the side, if undefined. */
   readonly seen: string | undefined;
   /** px that the game's view shows. */
   readonly view: { readonly width: number; readonly height: number };

@@ -13,7 +13,7 @@ const contactPlace = { x: 0.42, y: 0.6 };
 const stillView = { x: 0, y: 0, roll: 0, zoom: 1, split: 0, vignette: 0, flash: 0, flashColour: 0xffffff };
 /** Tinted copies of pictures that are kept. */
 const mostTints = 600;
-/** px that a cell of a drawn picture is high at most for its px to be meant to be seen. */
+/** Greatest height in px of a cell that is pixel art, in a raster picture. */
 const pixelArt = 128;
 
 /** Draws what goes on on a 2D canvas, the plainest way there is: everything that moves comes from the frames. */
@@ -22,7 +22,7 @@ export class Painter {
   private readonly bodies = new BodyPainter();
   private readonly splitter = new Splitter();
   private pictures = new Map<string, HTMLCanvasElement>();
-  /** Pictures whose px are shown as they are. */
+  /** Ids of pixel art: it is drawn without smoothing. */
   private sharp = new Set<string>();
   private readonly tints = new Map<string, HTMLCanvasElement>();
   private readonly own = drawParticlePictures();
@@ -91,7 +91,7 @@ export class Painter {
     return stages.find(({ id }) => id === bout?.stage) ?? stages.at(0);
   }
 
-  /** All of what the game's view shows is in sight, unless the canvas says how many px one of the world has. */
+  /** Canvas px for one world px: the whole view of the game fits, unless `data-zoom` of the canvas gives another number. */
   private zoomOf(width: number, height: number): number {
     const said = Number(this.canvas.dataset['zoom']);
     if (said > 0) return said;
@@ -99,7 +99,7 @@ export class Painter {
     return Math.min(width / view.width, height / view.height);
   }
 
-  /** Bodies from back to front: whose feet are lower in the view is in front; of several at one depth the first. */
+  /** Paints bodies from back to front, by depth. At equal depth the first in the list is in front. */
   private paintBodies(bout: Bout, { bodies }: PlayerFrame): void {
     const kit = this.opened()?.played;
     const order = bodies.map((_, i) => i).sort((a, b) => bodies[a].depth - bodies[b].depth || b - a);
@@ -175,7 +175,7 @@ export class Painter {
     return canvas;
   }
 
-  /** Where plain ground begins: at the lowest feet of those who stand there. */
+  /** Height at which plain ground begins: that of the lowest feet. */
   private footOf(frame: PlayerFrame | undefined): number | undefined {
     const feet = (frame?.bodies ?? []).map(({ depth }) => depth);
     return feet.length > 0 ? Math.max(...feet) : undefined;

@@ -1,4 +1,4 @@
-/** The particles that come without an asset, white in a square of 64, as drawing.md says. */
+/** Side in px of the square in which each built-in particle is drawn in white, as drawing.md describes them. */
 const size = 64;
 
 type Brush = (context: CanvasRenderingContext2D) => void;
@@ -48,7 +48,7 @@ function glow(context: CanvasRenderingContext2D, stops: readonly (readonly [numb
   context.fill();
 }
 
-/** Each of them by its name. */
+/** The pictures by their names. */
 export function drawParticlePictures(): Map<string, HTMLCanvasElement> {
   return new Map(
     Object.entries(brushes).map(([name, brush]) => {

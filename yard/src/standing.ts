@@ -1,7 +1,7 @@
 import type { Kit, KitActor, Player } from '@undatio/core/runtime';
 import type { KitStage } from './openArchive.js';
 
-/** Somebody on a stage of the kit; without an actor, whom the kit has nobody for. */
+/** A body on a stage of the kit. It has no actor if the kit has none for that role. */
 export interface StandingActor {
   readonly id: string;
   readonly actor: KitActor | undefined;
@@ -12,12 +12,12 @@ export interface StandingActor {
 }
 
 const rests: Readonly<Record<string, { readonly x: number; readonly y: number }>> = { source: { x: -80, y: 0 }, target: { x: 80, y: 0 } };
-/** Where bystanders rest that have no place of their own: in a row behind the target. */
+/** Bystanders without a place of their own rest in a row behind the target. */
 const row = { x: 262, y: 34, next: 90 };
-/** What the first of each are called. */
+/** Names of the first source and the first target. */
 const names: Readonly<Record<string, string>> = { source: 'striker', target: 'struck' };
 
-/** Who stands on a stage: as what, where and how large it says; every actor of the kit where it says nothing. There are always two. */
+/** The bodies of a stage, or one for every actor of the kit if the stage lists none. A source and a target are always among them. */
 export function standingOn(kit: Kit, stage: KitStage | undefined): StandingActor[] {
   let bystanders = 0;
   const bodies = stage?.bodies ?? kit.actors.map(({ id }): NonNullable<KitStage['bodies']>[number] => ({ actor: id }));
@@ -37,7 +37,7 @@ export function standingOn(kit: Kit, stage: KitStage | undefined): StandingActor
   return [...standing, ...missing.map(([role, id]) => ({ id, actor: undefined, role, ...rests[role], scale: 1 }))];
 }
 
-/** Puts them all into a player; tells who is struck by whom, and who stands by. */
+/** Puts the bodies into a player. Returns the parties of a strike among them. */
 export function standIn(
   player: Player,
   standing: readonly StandingActor[],

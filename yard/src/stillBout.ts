@@ -4,7 +4,7 @@ import { arenaOf, type DrillDocument } from './drillBout.js';
 import type { OpenedKit } from './openArchive.js';
 import { struckOnStage, type Shown } from './singleBlow.js';
 
-/** One instant that stands still: to look at. */
+/** A bout that shows one instant only. */
 export class StillBout implements Bout {
   readonly sounds = [];
 
@@ -15,15 +15,15 @@ export class StillBout implements Bout {
     readonly stage?: string,
   ) {}
 
-  /** A sequence, so many seconds from its contact. Throws KitError where the kit cannot strike that. */
+  /** The instant `t` seconds from a sequence's contact. Throws KitError if the kit cannot strike it. */
   static ofSequence(opened: Pick<OpenedKit, 'played' | 'stages'>, shown: Shown, t: number): StillBout {
-    // Early enough for instants before contact as well.
+    // Begun early enough to show instants before contact.
     const { player, contact } = struckOnStage(opened, shown, Math.max(0, -t) + 0.1);
     player.advance(Math.max(0, contact + t));
     return new StillBout(player.now, player.frame, []);
   }
 
-  /** A drill, so many seconds from its beginning. */
+  /** The instant `t` seconds from a drill's beginning. */
   static ofDrill({ played }: Pick<OpenedKit, 'played'>, drill: DrillDocument, t: number): StillBout {
     const arena = arenaOf(played, drill);
     arena.advance(t);
@@ -35,6 +35,6 @@ export class StillBout implements Bout {
   }
 
   advance(): void {
-    // It stands still.
+    // Time does not pass in it.
   }
 }

@@ -66,7 +66,7 @@ export class EntryEditor {
     const entry = this.entry();
     if (!entry) return;
     const again = { ...entry, at: onGrid(entry.at + 0.2, this.drill()) };
-    // The copy is what is edited next: it stands behind whatever is there by then.
+    // The copy is selected, because it is edited next. In the sorted script it stands after all earlier and equal instants.
     const place = this.drill().script.filter(({ at }) => at <= again.at).length;
     this.drills.edit(`copy ${entry.event}`, (drill) => ({ ...drill, script: [...drill.script, again].sort((a, b) => a.at - b.at) }));
     this.pick.emit(place);

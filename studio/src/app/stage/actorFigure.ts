@@ -55,7 +55,7 @@ export class ActorFigure {
     this.view.position.set(restX, restY + actor.height / 2);
   }
 
-  /** How far below its middle its feet stand on the ground. */
+  /** Distance in px from its middle down to the ground. */
   get ground(): number {
     return groundOf(this.actor);
   }

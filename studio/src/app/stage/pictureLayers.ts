@@ -4,7 +4,7 @@ import type { ActorFrame, Frame } from '@undatio/core';
 /** Where a body stands: the middle of its foot when it is at rest. */
 export interface Standing {
   readonly x: number;
-  /** Of its middle. */
+  /** Height of its middle. */
   readonly y: number;
   readonly foot: number;
   readonly halfHeight: number;
@@ -23,7 +23,7 @@ export class PictureLayers {
   /** `bodies` and where they stand by the frame's party numbers less one: the source, then every target. */
   show(frame: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
     this.used = 0;
-    // What covers lies under what adds.
+    // Pictures that cover lie under those that add.
     for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands);
     for (let i = this.used; i < this.kept.length; i++) this.kept[i].visible = false;
   }
@@ -51,7 +51,7 @@ export class PictureLayers {
       sprite.alpha = pictures.alpha[i];
       sprite.tint = pictures.tint[i];
       sprite.blendMode = pictures.blend[i] === 1 ? 'add' : 'normal';
-      // Whatever comes later in the frame lies over what came before it.
+      // Added in the frame's order: later pictures lie over earlier ones.
       layers[pictures.layer[i]].addChild(sprite);
     }
   }

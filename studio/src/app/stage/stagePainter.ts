@@ -63,7 +63,7 @@ export class StagePainter {
   private backdrop: Sprite | undefined;
   private arena: Arena | undefined;
   private stands: (Standing | undefined)[] = [];
-  /** How far down the view the feet of each stand, and in which order they are drawn for that. */
+  /** The height at which each body's feet stand, and the order in which the bodies are drawn, by these heights. */
   private depths: number[] = [];
   private readonly order: number[] = [];
   private readonly figures = new Container();
@@ -266,7 +266,7 @@ export class StagePainter {
     const sight = 'sight' in frame ? frame.sight : undefined;
     const { conventions, nearer, asGame } = this;
     const scale = stageScale({ conventions, width, height, zoom: nearer, sight, asGame });
-    // For whoever measures on the stage: how many px one of the world has.
+    // Stage px for one world px, for tests that measure on the stage.
     if (this.host.dataset['scale'] !== String(scale)) this.host.dataset['scale'] = String(scale);
     const zoom = scale * view.zoom;
     this.world.position.set(width * contactPlace.x, height * contactPlace.y);
@@ -341,7 +341,7 @@ export class StagePainter {
     return [this.source, ...this.targets];
   }
 
-  /** Who stands farther back is drawn first. */
+  /** Puts the figures in order, from back to front. */
   private sortFigures(): void {
     const { figures, bodies } = this;
     drawnOrder(this.depths, this.order).forEach((which, i) => {

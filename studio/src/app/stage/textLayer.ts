@@ -17,7 +17,7 @@ export async function fontOfTexts(): Promise<void> {
   await document.fonts.load(`${fontWeight} ${drawnSize}px "${fontFamily}"`).catch(() => undefined);
 }
 
-/** Where the middle of a digit lies in a line of text, as a share of the line's height: that is where a text is put. */
+/** The middle of a digit as a share of the height of a line of text. Texts are placed by this point. */
 function digitMiddle(): number {
   const { ascent, fontSize } = CanvasTextMetrics.measureFont(`${fontWeight} ${drawnSize}px "${fontFamily}", sans-serif`);
   return (outlineWidth / 2 + ascent - (drawnSize * capitalHeight) / 2) / (fontSize + outlineWidth);

@@ -222,7 +222,7 @@ export class RuleFieldsEditor {
     this.emit(this.fitted({ ...this.current(), [name]: value }), gesture);
   }
 
-  /** Values that are chosen from a list keep to that list when another field changes it: what it has no more goes, and one stays chosen. */
+  /** Drops chosen values that the list no longer offers after another field changed it. If none is left, the first one offered is chosen. */
   private fitted(document: RuleRecord): RuleRecord {
     const [before, choices] = [this.current(), this.choices()];
     const fitting = Object.entries(this.kind().fields).flatMap(([name, field]): [string, unknown][] => {

@@ -183,7 +183,7 @@ export class DirectionRose {
     return `M0 0 L${at(from)} A${radius} ${radius} 0 ${whole > 180 ? 1 : 0} 1 ${at(to)} Z`;
   });
 
-  /** Counts the angle from something else: the arrow goes on pointing the way it points just now. */
+  /** Changes what the angle is measured from, and the angle with it, so that the arrow points the same way as before. */
   protected reframe(mode: DirectionValue['mode']): void {
     const isAny = mode === 'any' || this.value().mode === 'any';
     this.change({ mode, ...(!isAny && { angle: normal(this.middle() - this.baseOf(mode)) }) });
