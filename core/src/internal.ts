@@ -75,11 +75,13 @@ export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
 export { readFrameList } from './edits/frameList.js';
 export {
+  drillsWithRungRenamed,
   othersOf,
   rulesRenamed,
   rulesThatUse,
   rulesWithoutActor,
   rulesWithoutSequence,
+  withoutCast,
   withoutField,
   type Deciding,
 } from './edits/ruleEdits.js';

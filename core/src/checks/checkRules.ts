@@ -7,6 +7,8 @@ import type { Project } from '../model/project.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import type { SequencePlan } from '../take/plan.js';
 import { ruleFindings } from './ruleFindings.js';
+import { usesOfExpectations } from './ruleUses.js';
+import { unmetUses } from './uses.js';
 
 /** What was resolved of a project, for the next state of it: an edit costs what it changed. */
 interface Resolved extends Pick<Project, 'actors' | 'statuses' | 'sequences' | 'assets'> {
@@ -80,6 +82,23 @@ export function checkRules(project: Project, context: CompileContext): Problem[]
       tell(error);
     }
   });
+  problems.push(...expectedAndGone(project));
   // Paths of what is told of events twice, here and where events are checked, are the same.
   return problems.length > 0 ? problems : ruleFindings(project);
+}
+
+/** What drills expect of documents that are not there. */
+function expectedAndGone({ events, statuses, sequences, drills }: Project): Problem[] {
+  if (drills.every(({ expectations }) => expectations.length === 0)) return [];
+  const known = new Map(
+    Object.entries({ events, statuses, sequences }).map(([name, list]) => [
+      name,
+      new Map<string, object>(list.map((one) => [one.id, one])),
+    ]),
+  );
+  return drills.flatMap(({ expectations }, i) =>
+    usesOfExpectations(expectations).flatMap((use) =>
+      unmetUses([{ ...use, path: `drills[${i}].${use.path}` }], known.get(use.collection)?.get(use.id)),
+    ),
+  );
 }

@@ -25,6 +25,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...neverCleared(project),
     ...neverAnswered(project),
     ...growth(project),
+    ...rungsExpected(project),
     ...looksAlike(project),
     ...soundsAlike(project),
     ...moveFindings(project),
@@ -358,6 +359,18 @@ function growth({ responses, actors }: Rules): Problem[] {
       ];
     });
   });
+}
+
+/** Rungs that drills expect to answer, and that no ladder has. */
+function rungsExpected({ responses, drills }: Rules): Problem[] {
+  const known = new Set(responses.flatMap(({ rungs }) => rungs.map(({ id }) => id)));
+  return drills.flatMap(({ expectations }, i) =>
+    expectations.flatMap((one, k) =>
+      !('by' in one) || one.by === '' || known.has(one.by)
+        ? []
+        : [warning(['drills', i, 'expectations', k, 'by'], `expected a rung of the project, found "${one.by}"`, 'no rung')],
+    ),
+  );
 }
 
 /** Bodies of one that splits, above which it is told. */

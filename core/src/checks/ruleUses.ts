@@ -1,4 +1,5 @@
 import { conditionKinds, isGroup, type Condition } from '../combat/conditions/registry.js';
+import { expectationKinds } from '../combat/expectations/registry.js';
 import { outcomeKinds, type Outcome } from '../combat/outcomes/registry.js';
 import type { DrillAct } from '../combat/schemas.js';
 import type { RuleFields } from '../combat/parts/ruleFields.js';
@@ -121,7 +122,15 @@ function usesOfLaunch({ actor, meets, lands, sequence, payload = {} }: Extract<D
   ];
 }
 
-export function usesOfDrill({ actors, script, acts = [] }: Drill): Use[] {
+/** What a drill expects of others: events, sequences and statuses that it names. Whom it names may come to be only as it runs. */
+export function usesOfExpectations(expectations: Drill['expectations']): Use[] {
+  return expectations.flatMap((one, i) => {
+    const event = 'event' in one ? one.event : '';
+    return usesInFields(expectationKinds[one.expect].fields, one as never, event, ['expectations', i]);
+  });
+}
+
+export function usesOfDrill({ actors, script, acts = [], expectations = [] }: Drill): Use[] {
   const actorOf = (who: string): string => actors.find(({ id }) => id === who)?.actor ?? '';
   return [
     ...acts.flatMap((act, i): Use[] => {
@@ -134,5 +143,6 @@ export function usesOfDrill({ actors, script, acts = [] }: Drill): Use[] {
       ...there('events', event, ['script', i, 'event']),
       ...Object.keys(payload).flatMap((name) => field(event, name, 'field', ['script', i, 'payload', name])),
     ]),
+    ...usesOfExpectations(expectations),
   ];
 }

@@ -3,8 +3,10 @@ import { usesOfDocument } from '../checks/uses.js';
 import type { ListedCollection } from '../model/collections.js';
 import { isRecord } from '../model/json.js';
 import { isGroup, type Condition } from '../combat/conditions/registry.js';
+import { expectationKinds, type Expectation } from '../combat/expectations/registry.js';
 import type { Outcome } from '../combat/outcomes/registry.js';
-import type { DrillAct, PayloadField, Project, Response, Rung } from '../model/project.js';
+import type { NameRule } from '../combat/parts/ruleFields.js';
+import type { Drill, DrillAct, PayloadField, Project, Response, Rung } from '../model/project.js';
 
 /** What a change of a name brings with it in the documents that decide. */
 
@@ -109,11 +111,15 @@ export function rulesWithoutSequence(
     then.some((one) => (one.outcome === 'play' || one.outcome === 'launch') && one.sequence === id);
   return [
     ...drills
-      .filter(({ acts = [] }) => acts.some((act) => act.do === 'launch' && act.sequence === id))
+      .filter((drill) => usesOfDocument('drills', drill).some((use) => use.collection === 'sequences' && use.id === id))
       .map((drill) => ({
         collection: 'drills' as const,
         id: drill.id,
-        document: { ...drill, acts: (drill.acts ?? []).map((act) => (act.do === 'launch' ? withoutOwn(act, id) : act)) },
+        document: {
+          ...drill,
+          ...(drill.acts && { acts: drill.acts.map((act) => (act.do === 'launch' ? withoutOwn(act, id) : act)) }),
+          expectations: (drill.expectations ?? []).filter((one) => !names(one, 'sequence', id)),
+        },
       })),
     ...responses
       .filter(({ rungs }) => rungs.some(plays))
@@ -196,20 +202,51 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
       .filter(({ actors, acts = [] }) => [...actors, ...acts].some((one) => 'actor' in one && one.actor === id))
       .map((drill) => {
         const gone = new Set(drill.actors.flatMap((one) => (one.actor === id ? [one.id] : [])));
-        return {
-          collection: 'drills' as const,
-          id: drill.id,
-          document: {
-            ...drill,
-            actors: drill.actors.filter((one) => !gone.has(one.id)),
-            script: drill.script.filter(({ source = '', target = '' }) => !gone.has(source) && !gone.has(target)),
-            ...(drill.acts && {
-              acts: drill.acts.filter((act) => !(act.do === 'launch' && act.actor === id) && !othersOf(act).some((who) => gone.has(who))),
-            }),
-          },
-        };
+        const { acts } = drill;
+        const thrown = acts && { acts: acts.filter((act) => !(act.do === 'launch' && act.actor === id)) };
+        return { collection: 'drills' as const, id: drill.id, document: withoutCast({ ...drill, ...thrown }, gone) };
       }),
   ];
+}
+
+/** A drill without some of those who take part in it, without what they did and was done to them, and what was expected of them. */
+export function withoutCast(drill: Drill, gone: ReadonlySet<string>): Drill {
+  const { actors, script, acts, expectations = [] } = drill;
+  return {
+    ...drill,
+    actors: actors.filter((one) => !gone.has(one.id)),
+    script: script.filter(({ source = '', target = '' }) => !gone.has(source) && !gone.has(target)),
+    ...(acts && { acts: acts.filter((act) => !othersOf(act).some((who) => gone.has(who))) }),
+    expectations: expectations.filter((one) => ![...gone].some((id) => names(one, 'combatant', id))),
+  };
+}
+
+/** Whether one of an expectation's names of some sort is this. */
+function names(expectation: Expectation, of: NameRule['of'], id: string): boolean {
+  const document = expectation as unknown as Readonly<Record<string, unknown>>;
+  return Object.entries(expectationKinds[expectation.expect].fields).some(
+    ([name, field]) => field.control === 'name' && field.of === of && document[name] === id,
+  );
+}
+
+/**
+ * The drills that expect a rung of an event's ladder to answer, with its other id. Where no event is said, any rung of that id
+ * will do: it follows when no other ladder has one.
+ */
+export function drillsWithRungRenamed(
+  { drills, responses }: Pick<Project, 'drills' | 'responses'>,
+  event: string,
+  from: string,
+  to: string,
+): Changed {
+  const elsewhere = responses.some((one) => one.event !== event && one.rungs.some(({ id }) => id === from));
+  return drills.flatMap((drill) => {
+    const expectations = drill.expectations.map((one) =>
+      names(one, 'rung', from) && 'by' in one && (one.event === event || (one.event === '' && !elsewhere)) ? { ...one, by: to } : one,
+    );
+    const same = expectations.every((one, i) => one === drill.expectations[i]);
+    return same ? [] : [{ collection: 'drills' as const, id: drill.id, document: { ...drill, expectations } }];
+  });
 }
 
 /** Everybody whom something that a drill's actor does is of. */

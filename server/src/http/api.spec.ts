@@ -231,6 +231,7 @@ describe('the API', () => {
       ...drill.document,
       script: [{ at: 0.5, event: 'lance-hit', target: 'mosshell', ...change }],
     });
+    const expecting = (one: object): Json => ({ ...drill.document, expectations: [one] });
     const cases: [path: string, etag: string, body: Json, place: string][] = [
       ['responses/lance-hit', ladder.etag, rung([{ condition: 'weather' }]), 'rungs[0].when[0].condition'],
       ['responses/lance-hit', ladder.etag, rung([{ condition: 'status', status: 'wet' }]), 'rungs[0].when[0].status'],
@@ -243,6 +244,9 @@ describe('the API', () => {
       ['drills/two-blows', drill.etag, scripted({ at: -1 }), 'script[0].at'],
       ['drills/two-blows', drill.etag, scripted({ target: 'nobody' }), 'script[0].target'],
       ['drills/two-blows', drill.etag, scripted({ payload: { damage: 'all' } }), 'script[0].payload.damage'],
+      ['drills/two-blows', drill.etag, expecting({ expect: 'answered', at: 1, event: 'thunder' }), 'expectations[0].event'],
+      ['drills/two-blows', drill.etag, expecting({ expect: 'status', at: 1, who: 'mosshell', status: 'wet' }), 'expectations[0].status'],
+      ['drills/two-blows', drill.etag, expecting({ expect: 'plays', sequence: 'hiss' }), 'expectations[0].sequence'],
     ];
     for (const [path, etag, body, place] of cases) {
       const answer = await told(await put(`${league}/${path}`, body, { 'If-Match': etag }));

@@ -43,6 +43,29 @@ function smallProject(id: string, sequences: number): Project {
   return project;
 }
 
+describe('a database of an older version', () => {
+  it('learns what the drills in it ask for', async () => {
+    await withFolder(async (folder) => {
+      const documents = await DocumentStore.open(folder);
+      const assets = await AssetStore.open(folder);
+      await restoreDemo(documents, assets);
+      await documents.close();
+      // As it was before expectations were looked at.
+      const before = await openDatabase(folder);
+      const asked = async (): Promise<number> => before.uses.count({ where: { fromCollection: 'drills' } });
+      const all = await asked();
+      const expected = await before.sequelize.query("DELETE FROM uses WHERE fromCollection = 'drills' AND path LIKE 'expectations%'");
+      expect(expected).toBeDefined();
+      expect(await asked()).toBeLessThan(all);
+      await before.sequelize.query("DELETE FROM SequelizeMeta WHERE name = '005-uses-of-expectations'");
+      await before.close();
+      const after = await openDatabase(folder);
+      expect(await after.uses.count({ where: { fromCollection: 'drills' } })).toBe(all);
+      await after.close();
+    });
+  });
+});
+
 describe('an empty store', () => {
   it('is seeded with the demo once, its files with it', async () => {
     await withStore(async (documents, assets, folder) => {

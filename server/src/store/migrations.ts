@@ -41,14 +41,7 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
       await context.addIndex('uses', ['project', 'fromCollection', 'fromId']);
       await context.addIndex('uses', ['project', 'collection', 'id']);
       await context.addIndex('documents', ['project', 'position']);
-      const rows = await context.sequelize.query<{ project: string; collection: string; id: string; body: string }>(
-        "SELECT project, collection, id, body FROM documents WHERE collection IN ('sequences', 'actors')",
-        { type: QueryTypes.SELECT },
-      );
-      for (const { project, collection, id, body } of rows) {
-        const uses = usesIn(collection, body).map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
-        if (uses.length > 0) await context.bulkInsert('uses', uses);
-      }
+      await storeUses(context, ['sequences', 'actors']);
     },
     async down({ context }) {
       await context.dropTable('uses');
@@ -92,7 +85,30 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
       await context.dropTable('history');
     },
   },
+  {
+    // What drills expect asks of others as well: what drills asked of them is found anew.
+    name: '005-uses-of-expectations',
+    async up({ context }) {
+      await context.bulkDelete('uses', { fromCollection: 'drills' });
+      await storeUses(context, ['drills']);
+    },
+    async down() {
+      // A table of more uses than an older version looks for does it no harm.
+    },
+  },
 ];
+
+/** Keeps what the stored documents of some collections ask of others. */
+async function storeUses(context: QueryInterface, collections: readonly Collection[]): Promise<void> {
+  const rows = await context.sequelize.query<{ project: string; collection: string; id: string; body: string }>(
+    'SELECT project, collection, id, body FROM documents WHERE collection IN (:collections)',
+    { type: QueryTypes.SELECT, replacements: { collections } },
+  );
+  for (const { project, collection, id, body } of rows) {
+    const uses = usesIn(collection, body).map((use) => ({ ...use, project, fromCollection: collection, fromId: id }));
+    if (uses.length > 0) await context.bulkInsert('uses', uses);
+  }
+}
 
 /** What a stored document asks of others; a damaged one asks nothing. */
 function usesIn(collection: string, body: string): object[] {

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Drill, Project } from '@undatio/core';
+import { withoutCast } from '@undatio/core/internal';
 import { AddMenu } from '../shared/addMenu';
 import { EdgeFields, withEdge, type EdgeChange, type Edges } from '../shared/edgeFields';
 import { ScrubNumber } from '../shared/scrubNumber';
-import { withActor, withoutActor, type DrillActor } from './drillEdits';
+import { withActor, type DrillActor } from './drillEdits';
 import { DrillService } from './drillService';
 
 /** Who takes part in a drill, where they stand and which way they face. */
@@ -150,6 +151,6 @@ export class CastEditor {
   }
 
   protected remove(one: DrillActor): void {
-    this.drills.edit(`leave ${one.id} out`, (drill) => withoutActor(drill, one.id));
+    this.drills.edit(`leave ${one.id} out`, (drill) => withoutCast(drill, new Set([one.id])));
   }
 }

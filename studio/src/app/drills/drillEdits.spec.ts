@@ -1,6 +1,6 @@
 import type { Actor, Drill, Project } from '@undatio/core';
-import { bodiesOf, newProject } from '@undatio/core/internal';
-import { actWords, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry, withoutActor } from './drillEdits';
+import { bodiesOf, newProject, withoutCast } from '@undatio/core/internal';
+import { actWords, copyOfDrill, newAct, newDrill, onGrid, withAct, withActor, withEntry } from './drillEdits';
 
 const whole: Project = newProject(
   { id: 'game', label: 'Game', viewWidth: 960, viewHeight: 540, axis: 'down', pixelsPerUnit: 1, seen: 'side' },
@@ -39,8 +39,8 @@ describe('a drill', () => {
     expect(moved.acts?.map(({ at }) => at)).toEqual([1, 1.5, 2]);
     expect(place).toBe(1);
     const both = { ...drill, acts: [...acts, { at: 3, who: 'dummy', do: 'approach' as const, whom: 'striker', within: 9 }] };
-    expect(withoutActor(both, 'striker').acts).toEqual([]);
-    expect(withoutActor(both, 'dummy').acts?.length).toBe(3);
+    expect(withoutCast(both, new Set(['striker'])).acts).toEqual([]);
+    expect(withoutCast(both, new Set(['dummy'])).acts?.length).toBe(3);
   });
 
   it('keeps its script in order of time, and tells where a moved event is then', () => {
@@ -58,7 +58,7 @@ describe('a drill', () => {
     const more = withActor(withActor(drill, 'dummy'), 'dummy');
     expect(more.actors.map(({ id }) => id)).toEqual(['striker', 'dummy', 'dummy-2', 'dummy-3']);
     const expecting: Drill = { ...more, expectations: [{ expect: 'standing', at: 1, who: 'dummy', is: 'up' }] };
-    const without = withoutActor(expecting, 'dummy');
+    const without = withoutCast(expecting, new Set(['dummy']));
     expect(without.script).toEqual([]);
     expect(without.expectations).toEqual([]);
   });

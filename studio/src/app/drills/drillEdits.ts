@@ -1,5 +1,5 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
-import { freeId, othersOf, restingPlacesOf } from '@undatio/core/internal';
+import { freeId, restingPlacesOf } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
@@ -35,16 +35,6 @@ export function withActor(drill: Drill, actor: string): Drill {
   const id = freeId(actor, new Set(drill.actors.map((one) => one.id)), 'actor');
   const x = Math.max(-160, ...drill.actors.map(({ place }) => place.x)) + 110;
   return { ...drill, actors: [...drill.actors, { id, actor, place: { x, y: 0 }, facing: drill.actors.length === 0 ? 1 : -1 }] };
-}
-
-/** Without an actor, and without what it did and what was done to it. */
-export function withoutActor(drill: Drill, id: string): Drill {
-  const script = drill.script.filter(({ source, target }) => source !== id && target !== id);
-  const expectations = drill.expectations.filter(
-    (one) => ('who' in one ? one.who : 'target' in one ? one.target : 'on' in one ? one.on : '') !== id,
-  );
-  const acts = drill.acts?.filter((act) => !othersOf(act).includes(id));
-  return { ...drill, actors: drill.actors.filter((one) => one.id !== id), script, ...(acts && { acts }), expectations };
 }
 
 /** The script with an entry changed, in order of time; `place` is where it is then. */

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { EventType, Problem, Project, Response, Rung } from '@undatio/core';
-import { identifierPattern, type RungAnswer } from '@undatio/core/internal';
+import { drillsWithRungRenamed, identifierPattern, type RungAnswer } from '@undatio/core/internal';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
+import { statesOf } from '../../project/documentKey';
 import { ProjectService } from '../../project/projectService';
 import { ScreenAddress } from '../../project/screenAddress';
 import { SignaturePicture } from '../../signatures/signaturePicture';
@@ -106,8 +107,16 @@ export class Ladder {
           ? `“${id}” is no id: lower-case letters, digits and dashes`
           : `“${id}” is another rung already`,
     );
-    if (this.refused() === '') this.set(rung, 'rename', { id });
-    else box.value = rung.id;
+    if (this.refused() !== '') {
+      box.value = rung.id;
+      return;
+    }
+    const response = this.response();
+    const rungs = response.rungs.map((one) => (one.id === rung.id ? { ...one, id } : one));
+    this.projects.change(`rename ${rung.id} to ${id}`, [
+      [`responses/${response.id}`, { ...response, rungs }],
+      ...statesOf(drillsWithRungRenamed(this.project(), response.event, rung.id, id)),
+    ]);
   }
 
   protected duplicate(rung: Rung, at: number): void {
