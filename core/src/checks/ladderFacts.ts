@@ -1,14 +1,13 @@
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
-import type { Outcome } from '../combat/outcomes/registry.js';
+import type { Lead } from '../combat/outcomes/lead.js';
+import { outcomeKinds, type Outcome } from '../combat/outcomes/registry.js';
+import { isRecord } from '../model/json.js';
 import type { Project, Rung } from '../model/project.js';
 
 type Response = Project['responses'][number];
 
 /** Outcomes by which one event or state leads to another. */
-export type Leading = Extract<
-  Outcome,
-  { outcome: 'raise' | 'away' | 'bring-back' | 'give' | 'take' | 'count' | 'launch' | 'shove' | 'split' }
->;
+export type Leading = Extract<Outcome, { outcome: 'give' | 'take' | 'count' | 'split' }>;
 
 /** A place within a response's rungs. */
 type Place = readonly [rung: number, then: 'then', outcome: number];
@@ -18,9 +17,9 @@ export interface LadderFacts {
   readonly leading: readonly {
     readonly outcome: Leading;
     readonly place: Place;
-    /** Whether something in its rung sees to it that it does not answer for ever. */
-    readonly ends: boolean;
   }[];
+  /** What it leads to by itself, but for rungs that see to it that it ends. `share` is how often, where chance decides. */
+  readonly leads: readonly { readonly lead: Lead; readonly place: Place; readonly share: number }[];
   /** Sequences that one event plays at once: those of a rung, with those of the rungs above it that go on. */
   readonly together: readonly (readonly { readonly sequence: string; readonly place: Place }[])[];
   /** The counters that its conditions and amounts read, wherever they stand in it. */
@@ -33,8 +32,14 @@ export function factsOf(response: Response): LadderFacts {
   let facts = known.get(response);
   if (!facts) {
     const leading = response.rungs.flatMap((rung, k) => {
-      const ends = endsItself(rung);
-      return rung.then.flatMap((outcome, n) => (leads(outcome) ? [{ outcome, place: [k, 'then', n] as const, ends }] : []));
+      return rung.then.flatMap((outcome, n) => (leads(outcome) ? [{ outcome, place: [k, 'then', n] as const }] : []));
+    });
+    const leadsTo = response.rungs.flatMap((rung, k) => {
+      if (endsItself(rung)) return [];
+      const share = mustHold(rung.when).reduce((of, one) => (one.condition === 'chance' ? of * one.share : of), 1);
+      return rung.then.flatMap((outcome, n) =>
+        (outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? []).map((lead) => ({ lead, place: [k, 'then', n] as const, share })),
+      );
     });
     const played = response.rungs.map(({ then }, k) =>
       then.flatMap((outcome, n) =>
@@ -47,22 +52,12 @@ export function factsOf(response: Response): LadderFacts {
     );
     const text = JSON.stringify(response.rungs);
     const countersRead = [...text.matchAll(/"read":"counter","counter":"([a-z0-9-]+)"/g)].map(([, name]) => name);
-    known.set(response, (facts = { leading, together, countersRead }));
+    known.set(response, (facts = { leading, leads: leadsTo, together, countersRead }));
   }
   return facts;
 }
 
-const leadingKinds: readonly string[] = [
-  'raise',
-  'away',
-  'bring-back',
-  'give',
-  'take',
-  'count',
-  'launch',
-  'shove',
-  'split',
-] satisfies Leading['outcome'][];
+const leadingKinds: readonly string[] = ['give', 'take', 'count', 'split'] satisfies Leading['outcome'][];
 
 function leads(outcome: Outcome): outcome is Leading {
   return leadingKinds.includes(outcome.outcome);
@@ -77,6 +72,12 @@ export function mustHold(conditions: readonly Condition[]): SingleCondition[] {
 function endsItself({ when, then }: Rung): boolean {
   const gives = (id: string): boolean => then.some((one) => one.outcome === 'give' && one.status === id);
   const counts = (id: string): boolean => then.some((one) => one.outcome === 'count' && one.counter === id);
+  // A number that is told on as another than it was: jumps that are left, harm that fades.
+  const changes = (field: string): boolean =>
+    then.some((one) => {
+      const given = 'payload' in one ? (one.payload as Readonly<Record<string, unknown>> | undefined)?.[field] : undefined;
+      return isRecord(given) && 'of' in given && ((given['times'] ?? 1) !== 1 || (given['plus'] ?? 0) !== 0 || 'in' in given);
+    });
   return mustHold(when).some((one) => {
     switch (one.condition) {
       case 'nth':
@@ -86,6 +87,7 @@ function endsItself({ when, then }: Rung): boolean {
       case 'status':
         return one.is === 'off' && gives(one.status);
       case 'compare':
+        if (one.of.read === 'payload') return changes(one.of.field);
         return one.of.read === 'counter'
           ? counts(one.of.counter)
           : one.of.read.startsWith('health') && then.some(({ outcome }) => outcome === 'harm');

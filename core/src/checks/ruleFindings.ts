@@ -1,11 +1,12 @@
 import { compares } from '../combat/conditions/compare.js';
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
-import type { AmountDocument } from '../combat/parts/ruleFields.js';
+import { outcomeKinds } from '../combat/outcomes/registry.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
-import { errorAt, type Problem } from '../model/problem.js';
+import type { Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
 import { moveFindings } from './moveFindings.js';
-import { factsOf, mustHold, type Leading } from './ladderFacts.js';
+import { eventLoops } from './eventLoops.js';
+import { factsOf, mustHold } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
@@ -21,7 +22,7 @@ const warning = (path: DocumentPath, message: string, finding: string): Problem 
 export function ruleFindings(project: Rules): Problem[] {
   return [
     ...project.responses.flatMap((response, i) => ladderFindings(response, ['responses', i, 'rungs'], project)),
-    ...loops(project),
+    ...eventLoops(project),
     ...neverCleared(project),
     ...neverAnswered(project),
     ...growth(project),
@@ -164,82 +165,6 @@ function follows(given: SingleCondition, wanted: SingleCondition): boolean {
   );
 }
 
-// Events that raise one another.
-
-interface Edge {
-  readonly from: string;
-  readonly to: string;
-  readonly path: DocumentPath;
-  readonly delayed: boolean;
-  readonly onMany: boolean;
-}
-
-function least(amount: AmountDocument | undefined): number {
-  if (amount === undefined || typeof amount === 'number') return amount ?? 0;
-  if ('range' in amount) return amount.range[0];
-  return 'out' in amount ? Math.min(...amount.out) : 0;
-}
-
-function edgesOf({ responses, actors }: Rules): Edge[] {
-  const returns = actors.flatMap(({ health }) => health?.returns ?? []);
-  return responses.flatMap((response, i) =>
-    factsOf(response).leading.flatMap(({ outcome, place, ends }): Edge[] => {
-      if (ends) return [];
-      const from = response.event;
-      const path = ['responses', i, 'rungs', ...place];
-      if (outcome.outcome === 'raise')
-        return [
-          { from, to: outcome.event, path, delayed: least(outcome.after) > 0, onMany: outcome.on === 'around' && outcome.most !== 1 },
-        ];
-      if (outcome.outcome === 'bring-back') return returns.map((to) => ({ from, to, path, delayed: false, onMany: false }));
-      if (outcome.outcome !== 'away' || outcome.back === undefined) return [];
-      return returns.map((to) => ({ from, to, path, delayed: least(outcome.back) > 0, onMany: false }));
-    }),
-  );
-}
-
-/** Loops without a delay are refused, and such as make more of themselves each time round. */
-function loops(project: Rules): Problem[] {
-  const edges = edgesOf(project);
-  const byStart = new Map<string, Edge[]>();
-  for (const edge of edges) byStart.set(edge.from, [...(byStart.get(edge.from) ?? []), edge]);
-  const told = new Set<string>();
-  return edges.flatMap((edge) => {
-    const way = wayBack(edge, byStart);
-    if (!way) return [];
-    const names = [edge.from, ...way.map(({ to }) => to)];
-    const key = [...new Set(names)].sort().join(' ');
-    if (told.has(key)) return [];
-    const path = formatPath(edge.path);
-    const shown = names.join(' → ');
-    if (way.every(({ delayed }) => !delayed)) {
-      told.add(key);
-      return [{ ...errorAt(path, `expected a delay or a condition that ends it, found a loop: ${shown}`), finding: 'loop' }];
-    }
-    if (!way.some(({ onMany }) => onMany)) return [];
-    told.add(key);
-    const most = Math.max(2, ...project.drills.map(({ actors }) => actors.length));
-    const growth = [1, 2, 3].map((generation) => most ** generation).join(', ');
-    return [
-      warning(edge.path, `grows without end: ${shown}; each tells all around, among ${most} bodies up to ${growth} … events`, 'growth'),
-    ];
-  });
-}
-
-/** The way from an edge round to where it began, that edge first; undefined where there is none. */
-function wayBack(edge: Edge, byStart: ReadonlyMap<string, readonly Edge[]>): readonly Edge[] | undefined {
-  const seen = new Set<string>();
-  const queue: Edge[][] = [[edge]];
-  for (let way = queue.shift(); way; way = queue.shift()) {
-    const { to } = way[way.length - 1];
-    if (to === edge.from) return way;
-    if (seen.has(to)) continue;
-    seen.add(to);
-    for (const next of byStart.get(to) ?? []) queue.push([...way, next]);
-  }
-  return undefined;
-}
-
 // States that are set and stay.
 
 function neverCleared({ statuses, responses, actors }: Rules): Problem[] {
@@ -282,8 +207,12 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
   const answered = new Set(responses.filter(({ rungs }) => rungs.length > 0).map(({ event }) => event));
   const raised: [string, DocumentPath][] = [
     ...responses.flatMap((response, i) =>
-      factsOf(response).leading.flatMap(({ outcome, place }): [string, DocumentPath][] =>
-        raisedBy(outcome).map((event): [string, DocumentPath] => [event, ['responses', i, 'rungs', ...place]]),
+      response.rungs.flatMap(({ then }, k) =>
+        then.flatMap((outcome, n) =>
+          (outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? []).flatMap(({ to, id }): [string, DocumentPath][] =>
+            to === 'event' ? [[id, ['responses', i, 'rungs', k, 'then', n]]] : [],
+          ),
+        ),
       ),
     ),
     ...statuses.flatMap(({ ticks }, i): [string, DocumentPath][] => (ticks ? [[ticks.event, ['statuses', i, 'ticks']]] : [])),
@@ -321,20 +250,6 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
     told.add(event);
     return [warning(path, `raises "${event}", which has no rung that answers it`, 'no response')];
   });
-}
-
-/** The events that an outcome raises, now or when what it brings about comes to it. */
-function raisedBy(outcome: Leading): string[] {
-  switch (outcome.outcome) {
-    case 'raise':
-      return [outcome.event];
-    case 'launch':
-      return [outcome.meets, outcome.lands].filter((event) => event !== '');
-    case 'shove':
-      return outcome.edge === '' ? [] : [outcome.edge];
-    default:
-      return [];
-  }
 }
 
 /** Bodies that there are once somebody has split down to the least rank, of a rung that splits whoever falls. */

@@ -3,6 +3,7 @@ import { amountWords } from '../parts/amountWords.js';
 import { partyOf } from '../parts/asking.js';
 import { maybeAmountRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
 import { returnIn, returnRules, returnWords } from '../parts/returning.js';
+import { lead, leastAmount } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const away = defineOutcome({
@@ -30,6 +31,7 @@ export const away = defineOutcome({
       },
     };
   },
+  leads: ({ back }) => (back === undefined ? [] : [lead('returns', '', { later: leastAmount(back) > 0 })]),
   words: ({ of, back, ...where }) =>
     `take ${of} away${back === undefined ? ' for good' : `, back after ${amountWords(back)} s${returnWords(where)}`}`,
 });

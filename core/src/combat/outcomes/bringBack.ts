@@ -1,6 +1,7 @@
 import { partyOf } from '../parts/asking.js';
 import { partyRule } from '../parts/ruleFields.js';
 import { returnIn, returnRules, returnWords } from '../parts/returning.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const bringBack = defineOutcome({
@@ -17,5 +18,6 @@ export const bringBack = defineOutcome({
       },
     };
   },
+  leads: () => [lead('returns', '')],
   words: ({ of, ...where }) => `bring ${of} back${returnWords(where)}`,
 });

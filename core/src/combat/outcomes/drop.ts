@@ -1,6 +1,7 @@
 import { chanceIn, partyOf } from '../parts/asking.js';
 import { told } from '../parts/memory.js';
 import { namesRule, numberRule, partyRule } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const drop = defineOutcome({
@@ -35,6 +36,7 @@ export const drop = defineOutcome({
       },
     };
   },
+  leads: ({ actors = [] }) => [...new Set(actors)].map((actor) => lead('body', actor, { later: true })),
   words: ({ of, actors = [], share = 1 }) =>
     `let ${actors.join(' or ') || 'nothing'} fall at ${of}${share === 1 ? '' : `, ${told(share * 100)} %`}`,
 });

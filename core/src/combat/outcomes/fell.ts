@@ -1,5 +1,6 @@
 import { partyOf } from '../parts/asking.js';
 import { partyRule } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const fell = defineOutcome({
@@ -15,5 +16,6 @@ export const fell = defineOutcome({
       },
     };
   },
+  leads: () => [lead('falls', '')],
   words: ({ of }) => `fell ${of}`,
 });

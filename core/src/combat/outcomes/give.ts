@@ -2,6 +2,7 @@ import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf } from '../parts/asking.js';
 import { maybeAmountRule, nameRule, numberRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const give = defineOutcome({
@@ -31,6 +32,7 @@ export const give = defineOutcome({
       },
     };
   },
+  leads: ({ status }) => [lead('status', status, { later: true })],
   words: ({ of, status, stacks = 1, length }) =>
     `${of} gets ${status}${stacks === 1 ? '' : ` × ${stacks}`}${length === undefined ? '' : ` for ${amountWords(length)} s`}`,
 });

@@ -2,6 +2,7 @@ import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf } from '../parts/asking.js';
 import { amountRule, partyRule, ruleLimits, type AmountDocument } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 /** The event's own harm. */
@@ -31,5 +32,6 @@ export const harm = defineOutcome({
       },
     };
   },
+  leads: () => [lead('falls', '')],
   words: ({ of, points = own }) => `harm ${of} by ${amountWords(points)}`,
 });

@@ -3,6 +3,7 @@ import { partyOf, placeOf, type Asking } from '../parts/asking.js';
 import { payloadFor } from '../parts/given.js';
 import { told } from '../parts/memory.js';
 import { choiceRule, flagRule, givenRule, maybeNumberRule, nameRule, numberRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 /** How far what flies ahead goes, where nothing is said. */
@@ -89,6 +90,15 @@ export const launch = defineOutcome({
         doing.launch(actor, begin, { aim, speed, pierce, spares, hop, meets, lands, payload, sequence, stays }, by);
       },
     };
+  },
+  leads({ actor, from = 'source', to = 'after', whom = 'target', meets = '', lands = '', pierce = 0, stays }) {
+    // After whoever lets it go it is there at once.
+    const later = to === 'ahead' || from !== whom;
+    return [
+      ...(meets === '' ? [] : [lead('event', meets, { later, most: pierce + 1 })]),
+      ...(lands === '' ? [] : [lead('event', lands, { later })]),
+      ...(stays === true ? [lead('body', actor, { later: true })] : []),
+    ];
   },
   words: ({ actor, to = 'after', whom = 'target', speed = 600, range }) =>
     `let ${actor} fly ${to === 'ahead' ? `ahead${range === undefined ? '' : `, ${told(range)} px`}` : to === 'after' ? `after ${whom}` : `to where ${whom} is`} at ${told(speed)} px/s`,

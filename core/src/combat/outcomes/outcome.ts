@@ -4,11 +4,12 @@ import type { FullPayload } from '../parts/fullPayload.js';
 import type { Seconds, Uint32 } from '../../units.js';
 import type { Asking } from '../parts/asking.js';
 import type { Combatant } from '../parts/combatant.js';
+import type { Lead } from './lead.js';
 import type { Launch } from '../flights/flightKeeper.js';
 import type { Throw } from '../walking/throwKeeper.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
 import type { RuleFields } from '../parts/ruleFields.js';
-import type { DefinedRule, RuleDefinition, RuleKind } from '../parts/ruleKind.js';
+import type { DefinedRule, RuleDefinition, RuleKind, RuleRecord } from '../parts/ruleKind.js';
 import type { RuleReader } from '../parts/ruleReader.js';
 
 /** Bodies that come about. */
@@ -62,11 +63,17 @@ export interface CompiledOutcome {
 export interface OutcomeKind extends RuleKind {
   readonly outcome: string;
   compile(reader: RuleReader): CompiledOutcome;
+  /** What it leads to by itself; nothing, where it is not said. */
+  leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
 }
 
 /** Defines a kind: its `compile` may read only the fields that it has, each as what it is. */
 export function defineOutcome<const N extends string, F extends RuleFields>(
-  kind: RuleDefinition<F> & { readonly outcome: N; compile(reader: RuleReader<F>): CompiledOutcome },
+  kind: RuleDefinition<F> & {
+    readonly outcome: N;
+    compile(reader: RuleReader<F>): CompiledOutcome;
+    leads?(document: RuleRecord<F>): readonly Lead[];
+  },
 ): DefinedRule<OutcomeKind, 'outcome', N, F> {
   return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, F>;
 }

@@ -18,6 +18,7 @@ import {
   type RuleField,
 } from '../parts/ruleFields.js';
 import { anyOf } from '../parts/sayings.js';
+import { lead, leastAmount } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 const whom = ['target', 'source', 'around'] as const;
@@ -127,6 +128,9 @@ export const raise = defineOutcome({
       },
     };
   },
+  leads: ({ event, on = 'target', after, most = Infinity }) => [
+    lead('event', event, { later: leastAmount(after) > 0, most: on === 'around' ? most : 1 }),
+  ],
   words({ event, on, after = 0, around, radius, most, kinds = [], sides = [] }) {
     const later = after === 0 ? '' : ` after ${amountWords(after)} s`;
     if (on !== 'around') return `raise ${event} on ${on}${later}`;

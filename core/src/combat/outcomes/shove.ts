@@ -2,6 +2,7 @@ import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf, type Asking } from '../parts/asking.js';
 import { amountRule, choiceRule, nameRule, numberRule, partyRule } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const shove = defineOutcome({
@@ -30,6 +31,7 @@ export const shove = defineOutcome({
       },
     };
   },
+  leads: ({ edge = '' }) => (edge === '' ? [] : [lead('event', edge, { later: true })]),
   words: ({ of, distance = 80, way = 'with' }) => `move ${of} ${amountWords(distance)} px ${way} the blow`,
 });
 

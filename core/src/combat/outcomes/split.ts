@@ -1,6 +1,7 @@
 import { chanceIn, partyOf } from '../parts/asking.js';
 import { told } from '../parts/memory.js';
 import { flagRule, nameRule, numberRule, partyRule } from '../parts/ruleFields.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 export const split = defineOutcome({
@@ -34,5 +35,6 @@ export const split = defineOutcome({
       },
     };
   },
+  leads: ({ into = '' }) => (into === '' ? [] : [lead('body', into, { later: true })]),
   words: ({ of, into = '', count = 2 }) => `split ${of} into ${told(count)}${into === '' ? '' : ` ${into}`} of the next lower rank`,
 });

@@ -25,7 +25,7 @@ export function fixFor({ finding, path, message }: Problem, project: Project): F
       };
     }
     case 'loop': {
-      if (!before || !own || Number.isNaN(outcome)) return undefined;
+      if (!before || own?.then.at(outcome)?.outcome !== 'raise') return undefined;
       const then = own.then.map((one, i): Outcome => (i === outcome && one.outcome === 'raise' ? { ...one, after: 0.1 } : one));
       return { label: 'Give it a delay of 0.1 s', changes: changed(withRung(before, rung, { ...own, then })) };
     }
