@@ -67,6 +67,7 @@ export {
   type TrialRange,
 } from './compare/trials.js';
 export { weighedDifferences, withLaneOf, type WeighedBy, type WeighedDifference } from './compare/weighedDifferences.js';
+export { orderOfRanks, plainOrder, rankedOrder } from './model/orderRanks.js';
 export { documentFile, formatJson, isDocumentFile, projectFiles, readProjectFiles, settingsFile } from './checks/projectFolder.js';
 export { withAssetReplaced, withPictureReplaced } from './edits/assetEdits.js';
 export { measureSound, type MeasuredSound } from './measure/measureSound.js';

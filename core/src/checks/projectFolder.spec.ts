@@ -76,7 +76,13 @@ describe('a project as a folder of text', () => {
     const sequence = (id: string): string => (files.get('sequences/blow.json') ?? '').replace('"id": "blow"', `"id": "${id}"`);
     for (const id of ['zeal', 'axe']) files.set(`sequences/${id}.json`, sequence(id));
     expect(readProjectFiles(files).project?.sequences.map(({ id }) => id)).toEqual(['blow', 'axe', 'zeal']);
-    edited(files, 'settings.json', '"sequences": ["blow"]', '"sequences": ["zeal", "blow", "zeal", "gone"]');
+    // As older folders have it.
+    const lists = new Map(files);
+    const { order, ...settings } = JSON.parse(files.get('settings.json') ?? '') as { order: object };
+    const listed = { ...settings, order: { ...order, sequences: ['zeal', 'blow', 'zeal', 'gone'] } };
+    lists.set('settings.json', JSON.stringify(listed));
+    expect(readProjectFiles(lists).project?.sequences.map(({ id }) => id)).toEqual(['zeal', 'blow', 'axe']);
+    edited(files, 'settings.json', '"blow": 10', '"blow": 10,\n      "gone": 4,\n      "zeal": 3');
     expect(readProjectFiles(files).project?.sequences.map(({ id }) => id)).toEqual(['zeal', 'blow', 'axe']);
     files.delete('sequences/blow.json');
     expect(readProjectFiles(files).project?.sequences.map(({ id }) => id)).toEqual(['zeal', 'axe']);

@@ -1,13 +1,15 @@
 import { assembleProject, listedCollections as listed, type Collection, type ListedCollection as Listed } from '../model/entities.js';
 import { isRecord, show } from '../model/json.js';
 import { errorAt, type Problem } from '../model/problem.js';
+import { orderOfRanks, rankedOrder } from '../model/orderRanks.js';
 import { settingsOf, type Project } from '../model/project.js';
 import { parseJson } from './parseJson.js';
 import { readProject, type ReadResult } from './readProject.js';
 
 /**
  * A project as a folder of text: `settings.json`, and one file for each event, actor, asset and sequence, called after its id.
- * Keys stand in the order of the schemas, one property a line, so that a changed number is a changed line. The bytes of assets
+ * Keys stand in the order of the schemas, one property a line, so that a changed number is a changed line. The order of documents
+ * is a rank for each, by their ids, so that two who add some change different lines. The bytes of assets
  * lie under their own names beside.
  */
 
@@ -18,9 +20,10 @@ export function documentFile(collection: Collection, id: string): string {
   return collection === 'settings' ? settingsFile : `${collection}/${id}.json`;
 }
 
-/** The files of a project, by their paths. */
-export function projectFiles(project: Project): Map<string, string> {
-  const order = Object.fromEntries(listed.map((collection) => [collection, project[collection].map((entity) => entity.id)]));
+/** The files of a project, by their paths. `before` is the order as settings that are there already keep it: what can stay of it does. */
+export function projectFiles(project: Project, before?: unknown): Map<string, string> {
+  const ids = Object.fromEntries(listed.map((collection) => [collection, project[collection].map((entity) => entity.id)]));
+  const order = rankedOrder(ids, before);
   return new Map([
     [settingsFile, formatJson({ format: 1, ...settingsOf(project), order })],
     ...listed.flatMap((collection) =>
@@ -73,7 +76,7 @@ export function readProjectFiles(files: ReadonlyMap<string, string>): ReadResult
 
 function inOrder(collection: Listed, paths: readonly string[], order: unknown): string[] {
   const found = paths.filter((path) => isDocumentFile(path) && path.startsWith(`${collection}/`)).sort();
-  const named = Array.isArray(order) ? order.map((id) => documentFile(collection, String(id))) : [];
+  const named = (orderOfRanks(order) ?? []).map((id) => documentFile(collection, id));
   const known = [...new Set(named)].filter((path) => found.includes(path));
   return [...known, ...found.filter((path) => !known.includes(path))];
 }

@@ -36,6 +36,39 @@ describe('a project kept as a folder', () => {
     });
   }, 60_000);
 
+  it('merges where two branches each added a document, and keeps both', async () => {
+    await withFolder(async (folder) => {
+      const [out, other] = ['league', 'other'].map((name) => join(folder, name));
+      await undatio(['save', 'demo', '--out', out]);
+      const git = (...args: string[]): string =>
+        execFileSync('git', ['-c', 'user.name=t', '-c', 'user.email=t@example.invalid', '-C', out, ...args], { encoding: 'utf8' });
+      const commit = (words: string): void => void [git('add', '-A'), git('commit', '-qm', words)];
+      git('init', '-q', '-b', 'main');
+      commit('as it ships');
+      // Each adds one at the end, as the studio would, and saves over the folder.
+      for (const [branch, id] of [
+        ['ours', 'axe-blow'],
+        ['theirs', 'zeal-blow'],
+      ]) {
+        git('checkout', '-q', '-B', branch, 'main');
+        const text = await readFile(join(out, sequence), 'utf8');
+        await writeFile(join(out, `sequences/${id}.json`), text.replace('"id": "lance-light"', `"id": "${id}"`));
+        await rm(other, { recursive: true, force: true });
+        await undatio(['save', out, '--out', other]);
+        await undatio(['save', other, '--out', out]);
+        commit(`add ${id}`);
+        expect(git('show', '--stat', '--format=')).toContain('2 files changed');
+        // A line of its own, and a comma where it is the last.
+        expect(git('show', '--format=', '--', 'settings.json').match(/^[+-] /gm)?.length).toBeLessThan(4);
+      }
+      git('merge', '-q', '-m', 'both', 'ours');
+      expect((await undatio(['check', out])).code).toBe(0);
+      expect((await undatio(['save', out, '--out', join(folder, 'file.zip')])).code).toBe(0);
+      const kept = JSON.parse(await readFile(join(out, 'settings.json'), 'utf8')) as { order: { sequences: Record<string, number> } };
+      expect(kept.order.sequences['axe-blow']).toBe(kept.order.sequences['zeal-blow']);
+    });
+  }, 60_000);
+
   it('is what every command takes, and gives the same as the file did', async () => {
     await withFolder(async (folder) => {
       const out = join(folder, 'league');

@@ -1,5 +1,5 @@
 import { documentSchemas, kitPath, parseJson, problemsOf, type Asset } from '@undatio/core';
-import { collections, formatJson, settingsFile, type Collection } from '@undatio/core/internal';
+import { collections, formatJson, plainOrder, settingsFile, type Collection } from '@undatio/core/internal';
 import { activePart } from '../activePicture.js';
 import { bytesBelow, contentBelow, digestOf } from '../files.js';
 import { halfMerged, lineOf } from './textPlace.js';
@@ -77,7 +77,9 @@ export async function readFolderSide(
   const { collection, id } = placeOf(key);
   const { format, ...json } = parsed.value as Record<string, unknown>;
   if (collection === 'settings' && format !== 1) return unusable('format: expected 1', lineOf(text, 'format'));
-  const result = documentSchemas[collection]().safeParse(collection === 'settings' ? json : parsed.value);
+  const result = documentSchemas[collection]().safeParse(
+    collection === 'settings' ? { ...json, ...('order' in json && { order: plainOrder(json['order']) }) } : parsed.value,
+  );
   if (!result.success) {
     const [first] = problemsOf(result.error);
     return unusable(`${first.path}: ${first.message}`, lineOf(text, first.path));

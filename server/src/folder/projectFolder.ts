@@ -7,6 +7,7 @@ import {
   documentFile,
   isDocumentFile,
   listedCollections,
+  plainOrder,
   projectFiles,
   readProjectFiles,
   settingsFile,
@@ -113,9 +114,9 @@ export async function readProjectArchive(bytes: Uint8Array): Promise<ProjectFile
   return 'history' in history ? { ...read, ...history } : { ...read, problems: [...read.problems, history.problem] };
 }
 
-/** Every file of a project's folder with its bytes, texts and assets. Throws when an asset's bytes are missing; check first. */
-async function folderFiles({ project, assetBytes }: ProjectSource): Promise<Map<string, Uint8Array>> {
-  const files = new Map<string, Uint8Array>([...projectFiles(project)].map(([path, text]) => [path, strToU8(text)]));
+/** Every file of a project's folder with its bytes, texts and assets; `order` is what its settings keep so far. Throws when an asset's bytes are missing; check first. */
+async function folderFiles({ project, assetBytes }: ProjectSource, order?: unknown): Promise<Map<string, Uint8Array>> {
+  const files = new Map<string, Uint8Array>([...projectFiles(project, order)].map(([path, text]) => [path, strToU8(text)]));
   for (const asset of project.assets) {
     const bytes = await assetBytes(asset.id);
     if (!bytes) throw new Error(`the asset "${asset.id}" is missing`);
@@ -144,8 +145,9 @@ export interface Written {
  * when the folder holds another project.
  */
 export async function writeProjectFolder(source: ProjectSource, folder: string): Promise<Written> {
-  const files = await folderFiles(source);
-  const named = await namedBefore(folder, source.project.id);
+  const before = await settingsBefore(folder, source.project.id);
+  const files = await folderFiles(source, before?.order);
+  const named = before ? documentsNamed(before.order) : [];
   for (const path of new Set([...files.keys(), ...named])) {
     const refused = await refusedBelow(folder, path);
     if (refused !== undefined) throw new FolderError(`${path}: ${refused}; nothing was written`);
@@ -168,21 +170,27 @@ export async function writeProjectFolder(source: ProjectSource, folder: string):
   return { written, kept, removed };
 }
 
-/** The documents that a folder's settings name, so that those that are gone from the project may go from there too. */
-async function namedBefore(folder: string, id: string): Promise<string[]> {
+/** A folder's settings as they are, with the order that they keep; undefined where there are none. */
+async function settingsBefore(folder: string, id: string): Promise<{ readonly order?: unknown } | undefined> {
   const file = join(folder, settingsFile);
   const bytes = await bytesBelow(folder, settingsFile);
-  if (!bytes) return [];
-  let settings: { id?: unknown; order?: Record<string, unknown> };
+  if (!bytes) return undefined;
+  let settings: { id?: unknown; order?: unknown };
   try {
     settings = JSON.parse(strFromU8(bytes)) as typeof settings;
   } catch {
     throw new FolderError(`${file} is there and cannot be read as a project's; nothing was written`);
   }
   if (settings.id !== id) throw new FolderError(`${folder} holds the project "${String(settings.id)}"; nothing was written`);
-  return collections.flatMap((collection) => {
-    const ids = settings.order?.[collection];
-    return Array.isArray(ids) ? ids.map((one) => documentFile(collection, String(one))).filter(isDocumentFile) : [];
+  return settings;
+}
+
+/** The documents that an order names, so that those that are gone from the project may go from the folder too. */
+function documentsNamed(order: unknown): string[] {
+  const named = plainOrder(order) as Record<string, unknown> | undefined;
+  return listedCollections.flatMap((collection) => {
+    const ids = named?.[collection];
+    return Array.isArray(ids) ? ids.map((id) => documentFile(collection, String(id))).filter(isDocumentFile) : [];
   });
 }
 

@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { StoredSettings } from '@undatio/core';
-import { formatJson } from '@undatio/core/internal';
+import { parseJson, type StoredSettings } from '@undatio/core';
+import { formatJson, rankedOrder } from '@undatio/core/internal';
 import type { OneOfMany } from '../store/documentStore.js';
 import type { Agreed } from './agreed.js';
-import { canonical, placeOf, type Key } from './folderFiles.js';
+import { canonical, placeOf, type FolderSide, type Key } from './folderFiles.js';
 import { withWholeOrder } from './order.js';
 import type { Sides } from './sides.js';
 import { threeWay, type Decision } from './threeWay.js';
@@ -42,9 +42,17 @@ export function settingsPlan(
   const next = decision === 'to studio' ? folder : studio;
   if (!next) return undefined;
   const { order, ...own } = next;
-  if (decision === 'to folder') return { decision, next, text: formatJson({ format: 1, ...own, order }) };
+  if (decision === 'to folder')
+    return { decision, next, text: formatJson({ format: 1, ...own, order: rankedOrder(order ?? {}, ranksIn(inFolder)) }) };
   if (decision !== 'to studio' || isDeepStrictEqual(next, inStudio?.document)) return { decision, next };
   const { id } = placeOf(key);
   const write: OneOfMany = { collection: 'settings', id, etag: inStudio?.etag, document: next, check: () => Promise.resolve() };
   return { decision, next, write };
+}
+
+/** The order as the folder's file keeps it now; undefined where it cannot be read. */
+function ranksIn(inFolder: FolderSide): unknown {
+  if (inFolder.type === 'absent' || !inFolder.bytes) return undefined;
+  const parsed = parseJson(inFolder.bytes.toString('utf8'));
+  return 'value' in parsed && typeof parsed.value === 'object' ? (parsed.value as { order?: unknown } | null)?.order : undefined;
 }
