@@ -1,6 +1,6 @@
 import type { CombatActor } from './parts/combatActor.js';
 import type { FullPayload } from './parts/fullPayload.js';
-import type { Told } from './parts/told.js';
+import type { Place, Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
 import type { Seconds, Uint32 } from '../units.js';
 import type { LandStep, LegStep, MoveStep } from './log.js';
@@ -58,6 +58,8 @@ export class Acts {
   private readonly throws: ThrowKeeper;
   private readonly flights: FlightKeeper;
   private readonly zones: ZoneKeeper;
+  /** Who is being put elsewhere, and from where, until that is told. */
+  private moved: { readonly who: Combatant; readonly from: Place } | undefined;
 
   constructor(private readonly world: ActWorld) {
     const watching = {
@@ -211,10 +213,12 @@ export class Acts {
   /** Puts somebody somewhere, and tells it. */
   put(who: Combatant, x: number, y: number, facing: 1 | -1): void {
     const now = this.world.now();
-    const from = { x: who.xAt(now), y: who.yAt(now) };
+    const from: Place = { x: who.xAt(now), y: who.yAt(now) };
     if (from.x === x && from.y === y && facing === who.facing) return;
+    this.moved = { who, from };
     this.place(who, x, y, facing);
-    this.tellLeg(who, from);
+    // Whoever walks has told it with how it goes on from there.
+    if (this.moved) this.tellLeg(who);
   }
 
   /** The game has put somebody somewhere: it knows. */
@@ -235,7 +239,9 @@ export class Acts {
     this.tellLeg(who);
   }
 
-  private tellLeg(who: Combatant, from?: { readonly x: number; readonly y: number }): void {
+  private tellLeg(who: Combatant): void {
+    const from = this.moved?.who === who ? this.moved.from : undefined;
+    if (from) this.moved = undefined;
     const at = this.world.now();
     const shown = who.shown(at);
     const { since: _, ...leg } = legAsSeen(who.goes, shown, 1);

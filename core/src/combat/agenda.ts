@@ -1,6 +1,6 @@
 import type { GameClock } from '../player/gameClock.js';
 import type { Seconds } from '../units.js';
-import { snap } from './parts/memory.js';
+import { nearly, snap } from './parts/memory.js';
 
 /**
  * 0 of what was decided before its instant, 1 of what is over by then, 2 of what is handed in from outside, 3 of what was raised
@@ -46,7 +46,7 @@ class Lane<T> {
     if (this.known !== version) {
       this.known = version;
       const first = this.heap[0] as Due<T> | undefined;
-      this.wall = first ? snap(this.clock ? this.clock.wallAt(first.due) : first.due) : Infinity;
+      this.wall = first ? snap(this.clock ? wallOn(this.clock, first.due) : first.due) : Infinity;
     }
     return this.wall;
   }
@@ -89,6 +89,15 @@ class Lane<T> {
     this.known = -1;
     for (const one of kept) this.add(one);
   }
+}
+
+/** A microsecond before, a clock that runs shows less by much more than a rounding. */
+const awhile = 1e-6;
+
+/** When a clock shows something first. One that halts a rounding's breadth before it has come to it: it does not wait for the end. */
+function wallOn(clock: GameClock, due: Seconds): Seconds {
+  const wall = clock.wallAt(due);
+  return clock.shown(wall - awhile) < due - nearly ? wall : clock.wallAt(due - nearly);
 }
 
 function before(a: Due<unknown>, b: Due<unknown>): boolean {
