@@ -58,7 +58,7 @@ export function meets(reach: Shape, body: Moving, seconds: Seconds): Seconds | u
     Math.hypot(body.x, body.y) > reachOf(reach) + body.radius + Math.hypot(body.vx, body.vy) * seconds + touching
   )
     return undefined;
-  return firstBelow((t) => gap(reach, body, t, seconds), Math.hypot(body.vx, body.vy) + turning(reach, seconds), seconds);
+  return firstBelow((t) => gap(reach, body, t, seconds), evenly(Math.hypot(body.vx, body.vy) + turning(reach, seconds)), seconds);
 }
 
 /** px that a body must be out of a shape to have left it: more than two instants on the grid of nanoseconds may be apart. */
@@ -67,23 +67,34 @@ export const clear = 1e-3;
 /** When a body that is within a shape leaves it whole, in seconds from 0; undefined where it stays. */
 export function leaves(shape: Disc | Box, body: Moving, seconds: Seconds): Seconds | undefined {
   const inside = (t: Seconds): number => clear - gap(shape, body, t, 0);
-  return firstBelow(inside, Math.hypot(body.vx, body.vy), seconds);
+  return firstBelow(inside, evenly(Math.hypot(body.vx, body.vy)), seconds);
+}
+
+/** How fast a gap can shrink: px a second at an instant, and by how much more each second. */
+export interface Closing {
+  speedAt(t: Seconds): number;
+  readonly gains: number;
+}
+
+/** A gap that shrinks by no more than so many px a second, ever. */
+export function evenly(fastest: number): Closing {
+  return { speedAt: () => fastest, gains: 0 };
 }
 
 /**
- * When a gap that shrinks no faster than `fastest` px a second is first nothing, from 0 to `seconds`, without ever stepping
- * over it; undefined where it never is.
+ * When a gap is first nothing, from 0 to `seconds`, without ever stepping over it; undefined where it never is. In a step of dt it
+ * shrinks by no more than v · dt + ½ · gains · dt², of which the gap that is left gives the step.
  */
-export function firstBelow(gapAt: (t: Seconds) => number, fastest: number, seconds: Seconds): Seconds | undefined {
-  if (gapAt(0) <= touching) return 0;
-  if (fastest === 0) return undefined;
+export function firstBelow(gapAt: (t: Seconds) => number, { speedAt, gains }: Closing, seconds: Seconds): Seconds | undefined {
   let t = 0;
   for (let step = 0; step < mostSteps; step++) {
     const left = gapAt(t);
     if (left <= touching) return t;
     // The last instant is looked at as well.
     if (t >= seconds) return undefined;
-    t = Math.min(seconds, t + Math.max(exact, left / fastest));
+    const speed = speedAt(t);
+    const forward = (2 * left) / (speed + Math.sqrt(speed * speed + 2 * gains * left));
+    t = Math.min(seconds, t + Math.max(exact, forward));
   }
   return undefined;
 }

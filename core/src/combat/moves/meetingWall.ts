@@ -1,7 +1,20 @@
 import type { Seconds } from '../../units.js';
 import type { Combatant } from '../parts/combatant.js';
-import { alongX, alongY, fastest, isEven } from '../walking/leg.js';
-import { clear, firstBelow, gap, leaves, meets, turning, type Box, type Disc, type Moving, type Reach, type Shape } from './meeting.js';
+import { alongX, alongY, gainsOf, isEven, speedX, speedY } from '../walking/leg.js';
+import {
+  clear,
+  firstBelow,
+  gap,
+  leaves,
+  meets,
+  turning,
+  type Box,
+  type Closing,
+  type Disc,
+  type Moving,
+  type Reach,
+  type Shape,
+} from './meeting.js';
 
 /** A reach that somebody has out: since when on the own clock, and for how long. */
 export interface Reaching {
@@ -87,12 +100,12 @@ function between(who: Combatant, body: Combatant, { wall, own, body: rate }: Pie
 function meetsWithin(who: Combatant, reach: Shape, body: Combatant, piece: Piece): Seconds | undefined {
   if (piece.seconds === 0 || (isEven(who.goes) && isEven(body.goes))) return meets(reach, between(who, body, piece), piece.seconds);
   const at = curved(who, body, piece);
-  return firstBelow((t) => gap(reach, at(t), t, piece.seconds), fastestOf(who, body, piece) + turning(reach, piece.seconds), piece.seconds);
+  return firstBelow((t) => gap(reach, at(t), t, piece.seconds), closingOf(who, body, piece, turning(reach, piece.seconds)), piece.seconds);
 }
 
 function leavesCurved(who: Combatant, shape: Disc | Box, body: Combatant, piece: Piece): Seconds | undefined {
   const at = curved(who, body, piece);
-  return firstBelow((t) => clear - gap(shape, at(t), 0, 0), fastestOf(who, body, piece), piece.seconds);
+  return firstBelow((t) => clear - gap(shape, at(t), 0, 0), closingOf(who, body, piece, 0), piece.seconds);
 }
 
 /** A body as it stands to somebody after so much of a piece, of two of whom one slows down. */
@@ -108,9 +121,22 @@ function curved(who: Combatant, body: Combatant, { wall, own, body: rate }: Piec
   };
 }
 
-/** px a second that two come together at the most. */
-function fastestOf(who: Combatant, body: Combatant, { own, body: rate }: Piece): number {
-  return fastest(who.goes) * own + fastest(body.goes) * rate;
+/**
+ * How fast two come together at the most, one of whom bends or slows down, besides `more` px a second: two who go side by side at
+ * one speed hardly do.
+ */
+function closingOf(who: Combatant, body: Combatant, { wall, own, body: rate }: Piece, more: number): Closing {
+  const [a, b] = [who.goes, body.goes];
+  const [begunA, begunB] = [who.clock.shown(wall) - a.since, body.clock.shown(wall) - b.since];
+  return {
+    speedAt(t) {
+      const [fromA, fromB] = [begunA + t * own, begunB + t * rate];
+      const x = speedX(b, fromB) * rate - speedX(a, fromA) * own;
+      const y = speedY(b, fromB) * rate - speedY(a, fromA) * own;
+      return Math.hypot(x, y) + more;
+    },
+    gains: gainsOf(a) * own * own + gainsOf(b) * rate * rate,
+  };
 }
 
 /** What a sweep does between two of its ages. */

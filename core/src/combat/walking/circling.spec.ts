@@ -159,7 +159,8 @@ describe('a turn', () => {
       fc.property(places, ({ angle, speed, rate, x, y }) => {
         const [vx, vy] = [Math.cos(angle) * speed, Math.sin(angle) * speed];
         const turn = turnOnto(vx, vy, rate, { x, y });
-        if (!turn) return Math.abs(Math.atan2(vx * y - vy * x, vx * x + vy * y)) < 2e-4 || Math.hypot(x, y) === 0;
+        // What lies ahead is not turned to, nor what is as good as there already.
+        if (!turn) return Math.abs(Math.atan2(vx * y - vy * x, vx * x + vy * y)) < 2e-4 || Math.hypot(x, y) < (1e-3 * speed) / rate;
         const leg = { x: 0, y: 0, vx: 0, vy: 0, bends: [turn.bend], since: 0 };
         expect(speedX(leg, 0)).toBeCloseTo(vx, 6);
         expect(speedY(leg, 0)).toBeCloseTo(vy, 6);
@@ -174,6 +175,22 @@ describe('a turn', () => {
       }),
       { numRuns: 2000 },
     );
+  });
+
+  it('is never one of no length, however little is off the line: it would be asked for without end', () => {
+    const little = fc.record({ off: evenly(-4e-4, 4e-4), away: evenly(0.5, 50), speed: evenly(20, 900), rate: evenly(0.03, 20) });
+    fc.assert(
+      fc.property(little, ({ off, away, speed, rate }) => {
+        const turn = turnOnto(speed, 0, rate, { x: away * Math.cos(off), y: away * Math.sin(off) });
+        return turn === undefined || turn.seconds * rate > 5e-5;
+      }),
+      { numRuns: 5000 },
+    );
+    const chased = turnOnto(599.9999994107771, -0.026590739686856664, 0.03310889591033243, {
+      x: 1.540999791119134,
+      y: -0.0002325624853013672,
+    });
+    expect(chased).toBeUndefined();
   });
 
   it('takes as long as the way round does, for one who walks back', () => {
