@@ -7,12 +7,20 @@ export const harmTold = defineExpectation({
   about: 'Whenever somebody is harmed, a sequence begins on them soon after or before.',
   fields: { within: numberRule({ label: 'Within', about: 'Seconds.', unit: 's', min: 0, max: 10, default: 0.05 }) },
   judge({ log, cues }, { within }) {
-    const played = new Map<string, number[]>();
-    for (const { target, at } of cues) played.set(target, [...(played.get(target) ?? []), at]);
+    const played = new Map<string, { readonly at: number[]; next: number }>();
+    for (const { target, at } of cues) {
+      const own = played.get(target);
+      if (own) own.at.push(at);
+      else played.set(target, { at: [at], next: 0 });
+    }
+    for (const own of played.values()) own.at.sort((a, b) => a - b);
+    // The log is in order of time: what was too early for one harm is too early for all that follow.
     for (const { at, happened } of log)
       for (const one of happened) {
         if (one.what !== 'harm' || one.points <= 0) continue;
-        if (!played.get(one.who)?.some((cue) => Math.abs(cue - at) <= within + nearly))
+        const own = played.get(one.who);
+        while (own && own.next < own.at.length && own.at[own.next] < at - within - nearly) own.next++;
+        if (!own || own.next >= own.at.length || own.at[own.next] > at + within + nearly)
           return { holds: false, found: `${one.who} is harmed at ${told(at)} s and nothing plays on it`, at };
       }
     return { holds: true, found: 'every harm is seen or heard' };

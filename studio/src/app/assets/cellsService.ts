@@ -1,34 +1,26 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { CellPlace } from '@undatio/core';
-import { Observable } from 'rxjs';
+import { from, map, switchMap, type Observable } from 'rxjs';
+import { AskedWorker } from '../shared/askedWorker';
 
 /** Looks into pictures for what is cut from them. */
 @Injectable({ providedIn: 'root' })
 export class CellsService implements OnDestroy {
-  private worker: Worker | undefined;
-  private asked = 0;
+  private readonly worker = new AskedWorker<{ picture: ImageBitmap; places: readonly CellPlace[] }, { empty: number[] }>(
+    () => new Worker(new URL('./cells.worker', import.meta.url), { type: 'module' }),
+    'what is cut from the picture could not be looked at',
+  );
 
-  /** Emits once: the places of a picture in which nothing is drawn. Nobody waits any more: nothing is emitted. */
+  /** Emits once: the places of a picture in which nothing is drawn. Nobody waits any more: nothing is emitted. Fails with a sentence. */
   empty(url: string, size: { readonly width: number; readonly height: number }, places: readonly CellPlace[]): Observable<number[]> {
-    return new Observable((seen) => {
-      const number = this.asked++;
-      const worker = (this.worker ??= new Worker(new URL('./cells.worker', import.meta.url), { type: 'module' }));
-      const told = ({ data }: MessageEvent<{ number: number; empty: number[] }>): void => {
-        if (data.number !== number) return;
-        seen.next(data.empty);
-        seen.complete();
-      };
-      worker.addEventListener('message', told);
-      void bitmapOf(url, size).then(
-        (picture) => (seen.closed ? picture.close() : worker.postMessage({ number, picture, places }, [picture])),
-        (error: unknown) => seen.error(error),
-      );
-      return () => worker.removeEventListener('message', told);
-    });
+    return from(bitmapOf(url, size)).pipe(
+      switchMap((picture) => this.worker.ask({ picture, places }, [picture])),
+      map(({ empty }) => empty),
+    );
   }
 
   ngOnDestroy(): void {
-    this.worker?.terminate();
+    this.worker.close();
   }
 }
 

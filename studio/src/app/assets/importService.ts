@@ -5,6 +5,7 @@ import { firstValueFrom } from 'rxjs';
 import type { DocumentState } from '../project/documentKey';
 import { ProjectApi } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
+import { AskedWorker } from '../shared/askedWorker';
 import { fileKind, pngSize, refuseLargePicture, refuseLongSound, type FileKind } from './fileKind';
 
 /** What became of the files that were brought in last. */
@@ -29,8 +30,10 @@ export class ImportService {
   private readonly projects = inject(ProjectService);
   readonly state = signal<ImportState>(none);
   private cancelled = false;
-  private worker: Worker | undefined;
-  private readonly measuring = new Map<number, (measured: MeasuredSound) => void>();
+  private readonly worker = new AskedWorker<
+    { channels: readonly Float32Array<ArrayBuffer>[]; sampleRate: number },
+    { measured: MeasuredSound }
+  >(() => new Worker(new URL('./sound.worker', import.meta.url), { type: 'module' }), 'it could not be measured');
 
   cancel(): void {
     this.cancelled = true;
@@ -168,24 +171,12 @@ export class ImportService {
   }
 
   /** Measures samples off the page's thread, which takes them along. */
-  private measureSamples(channels: readonly Float32Array<ArrayBuffer>[], sampleRate: number): Promise<MeasuredSound> {
-    this.worker ??= this.startWorker();
-    const number = Math.random();
-    const measured = new Promise<MeasuredSound>((done) => this.measuring.set(number, done));
-    this.worker.postMessage(
-      { number, channels, sampleRate },
+  private async measureSamples(channels: readonly Float32Array<ArrayBuffer>[], sampleRate: number): Promise<MeasuredSound> {
+    const { measured } = await this.worker.ask(
+      { channels, sampleRate },
       channels.map(({ buffer }) => buffer),
     );
     return measured;
-  }
-
-  private startWorker(): Worker {
-    const worker = new Worker(new URL('./sound.worker', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<{ number: number; measured: MeasuredSound }>) => {
-      this.measuring.get(data.number)?.(data.measured);
-      this.measuring.delete(data.number);
-    };
-    return worker;
   }
 }
 

@@ -92,8 +92,8 @@ export class SheetCutter {
   private readonly clear = toSignal(
     toObservable(this.looked).pipe(
       debounceTime(120),
-      switchMap((look) => (look ? this.cells.empty(look.url, look.size, look.places) : of([]))),
-      catchError(() => of([])),
+      // A picture that cannot be looked at leaves nothing out; the next one is looked at again.
+      switchMap((look) => (look ? this.cells.empty(look.url, look.size, look.places).pipe(catchError(() => of([]))) : of([]))),
     ),
     { initialValue: [] as number[] },
   );

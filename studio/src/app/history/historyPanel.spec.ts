@@ -55,6 +55,17 @@ describe('the history of a document', () => {
     expect(text('li:nth-child(2) button')).toEqual(['Look', 'Restore']);
   });
 
+  it('shows the state that was asked for last, whichever comes first', () => {
+    list();
+    press('Look', 0);
+    press('Look', 1);
+    expect(http.expectOne(`${url}/2`).cancelled).toBeTrue();
+    http.expectOne(`${url}/1`).flush({ number: 1, document: before });
+    fixture.detectChanges();
+    expect(text('button[aria-pressed=true]')).toEqual(['Look']);
+    expect(TestBed.inject(KeptService).kept()?.sequence.label).toBe('As it was');
+  });
+
   it('shows a hundred at once, and more when asked', () => {
     list(230);
     expect(text('li').length).toBe(100);

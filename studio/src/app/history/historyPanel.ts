@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, linkedSignal, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { partDifferences, withPartOf, type PartDifference } from '@undatio/core/internal';
-import { filter, map, merge } from 'rxjs';
+import { filter, map, merge, Subscription } from 'rxjs';
 import { DrillService } from '../drills/drillService';
 import { KeptService, type Looked } from '../playback/keptService';
 import { parseDocument, split, withDocument, type DocumentKey, type EditableDocument } from '../project/documentKey';
@@ -150,6 +150,7 @@ export class HistoryPanel {
     initialValue: 0,
   });
 
+  private looking = Subscription.EMPTY;
   protected readonly states = signal<readonly KeptState[] | undefined>(undefined);
   protected readonly failed = signal('');
   protected readonly count = signal(atOnce);
@@ -224,10 +225,10 @@ export class HistoryPanel {
   }
 
   /** Reads a state, and hands it on where it can still be used. */
-  private read({ number }: KeptState, use: (document: EditableDocument, key: DocumentKey) => void): void {
+  private read({ number }: KeptState, use: (document: EditableDocument, key: DocumentKey) => void): Subscription {
     const key = this.desk.key();
-    if (key === undefined) return;
-    this.api.state(key, number).subscribe({
+    if (key === undefined) return Subscription.EMPTY;
+    return this.api.state(key, number).subscribe({
       next: (json) => {
         const document = parseDocument(key, json);
         if (document) use(document, key);
@@ -241,7 +242,7 @@ export class HistoryPanel {
     const again = this.looked()?.number === state.number;
     this.putBack();
     if (again) return;
-    this.read(state, (document, key) => {
+    this.looking = this.read(state, (document, key) => {
       const label = this.saying(state);
       const shown = this.desk.look()?.({ key, document, label });
       if (typeof shown === 'string') this.failed.set(shown);
@@ -256,6 +257,8 @@ export class HistoryPanel {
   }
 
   private putBack(): void {
+    // What is still on its way is not wanted any more: the last look counts.
+    this.looking.unsubscribe();
     this.looked()?.shown?.away();
     this.looked.set(undefined);
   }

@@ -19,7 +19,12 @@ describe('signatures', () => {
     jasmine.clock().install().mockDate();
     project$ = new Subject();
     asked = [];
-    maker = { ask: (request) => asked.push(request), answered: () => undefined, shelfAnswered: () => undefined };
+    maker = {
+      ask: (request) => asked.push(request),
+      answered: () => undefined,
+      shelfAnswered: () => undefined,
+      failed: () => undefined,
+    };
     TestBed.configureTestingModule({
       providers: [
         { provide: ProjectService, useValue: { project$ } },
@@ -54,6 +59,17 @@ describe('signatures', () => {
     expect(asked).toEqual([]);
     jasmine.clock().tick(300);
     expect(measured()).toEqual(['heavy']);
+  });
+
+  it('of what cannot be measured do not hold up the others', () => {
+    project$.next({ ...projectWith([]), sequences: [flash('light', 0.2), flash('heavy', 1)] });
+    expect(measured()).toEqual(['light']);
+    maker.failed();
+    expect(measured()).toEqual(['light', 'heavy']);
+    asked.shift();
+    asked.shift();
+    answerAll();
+    expect([service.of('light'), service.of('heavy') !== undefined]).toEqual([undefined, true]);
   });
 
   it('are all measured anew when an event changes, since its defaults drive them', () => {

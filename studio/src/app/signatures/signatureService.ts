@@ -13,6 +13,8 @@ export interface SignatureMaker {
   ask(request: SignatureRequest | ShelfRequest): void;
   answered: (answer: SignatureAnswer) => void;
   shelfAnswered: (answer: ShelfAnswer) => void;
+  /** What was asked last came to nothing. */
+  failed: () => void;
 }
 
 export const signatureMaker = new InjectionToken<SignatureMaker>('signatureMaker', {
@@ -23,7 +25,9 @@ export const signatureMaker = new InjectionToken<SignatureMaker>('signatureMaker
       ask: (request) => worker.postMessage(request),
       answered: () => undefined,
       shelfAnswered: () => undefined,
+      failed: () => undefined,
     };
+    worker.onerror = () => maker.failed();
     worker.onmessage = ({ data }: MessageEvent<SignatureAnswer | ShelfAnswer>) => {
       if ('shelf' in data) maker.shelfAnswered(data);
       else maker.answered(data);
@@ -54,6 +58,8 @@ export class SignatureService {
   constructor() {
     const { project$ } = inject(ProjectService);
     this.maker.answered = ({ signature }) => this.answered(signature);
+    // One that cannot be measured does not hold up the others.
+    this.maker.failed = () => this.busy && this.answered(undefined);
     project$
       .pipe(connect((all$) => merge(all$.pipe(take(1)), all$.pipe(skip(1), debounceTime(pause)))))
       .subscribe((project) => this.follow(project));
