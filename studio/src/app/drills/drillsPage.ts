@@ -28,6 +28,7 @@ import { KeyMap } from '../shared/keyMap';
 import { FilmService } from '../tune/film/filmService';
 import { FilmStrip } from '../tune/film/filmStrip';
 import { ReadingPanel } from '../reading/readingPanel';
+import { MissedAddress } from '../shared/missedAddress';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { ToggleRow, type Toggle } from '../shared/toggleRow';
@@ -67,6 +68,7 @@ const sides = ['log', 'expected', 'event', 'actors', 'map', 'reads'] as const;
     EntryEditor,
     ExpectationList,
     FilmStrip,
+    MissedAddress,
     RadioKeys,
     ReadingPanel,
     RouterLink,
@@ -98,6 +100,9 @@ export class DrillsPage {
   protected readonly all = computed(() => this.project()?.drills ?? []);
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
   /** The same as long as it is the same drill, however that changes. */
+  /** What an address named that is not there. */
+  protected readonly missed = signal('');
+  private last: string | undefined;
   private readonly chosenId = computed(() => this.chosen()?.id);
   protected readonly film = inject(FilmService);
   protected readonly trial = inject(DrillTrial);
@@ -141,7 +146,12 @@ export class DrillsPage {
   constructor() {
     effect(() => {
       const [first] = this.all();
-      if (first && !this.chosen()) this.address.turnTo('drills', [first.id], { replaceUrl: true });
+      const [wanted, chosen] = [this.drill(), this.chosen()];
+      if (chosen) this.last = chosen.id;
+      if (!first || chosen) return;
+      // What was removed under one's hand needs no telling.
+      if (wanted !== undefined && wanted !== this.last) this.missed.set(wanted);
+      this.address.turnTo('drills', [first.id], { replaceUrl: true });
     });
     effect(() => {
       const id = this.chosenId();

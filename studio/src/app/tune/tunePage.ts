@@ -17,6 +17,7 @@ import { ReadingPanel } from '../reading/readingPanel';
 import { ReadingState } from '../reading/readingState';
 import { heldPer } from '../shared/heldPer';
 import { KeyMap } from '../shared/keyMap';
+import { MissedAddress } from '../shared/missedAddress';
 import { PointerDrag } from '../shared/pointerDrag';
 import { ToggleRow, type Toggle } from '../shared/toggleRow';
 import { isTyping, takesSpace } from '../shared/typing';
@@ -41,6 +42,7 @@ import { TrialSheet } from './trial/trialSheet';
   imports: [
     DifferenceTable,
     FilmStrip,
+    MissedAddress,
     PointerDrag,
     ReadingPanel,
     ReadoutGraph,
@@ -56,6 +58,7 @@ import { TrialSheet } from './trial/trialSheet';
   template: `
     @if (load().type === 'ready') {
       <und-ribbon />
+      <und-missed-address what="sequence" [(id)]="missed" />
       @if (trial.open()) {
         @defer (when trial.open(); prefetch on idle) {
           <und-trial-sheet [desk]="trial" [background]="background()" />
@@ -152,6 +155,11 @@ import { TrialSheet } from './trial/trialSheet';
     und-trial-sheet {
       grid-area: 2 / 1 / 3 / 2;
     }
+    und-missed-address {
+      grid-area: 2 / 1 / 3 / 2;
+      align-self: start;
+      z-index: 2;
+    }
     .sheet-comes {
       grid-area: 2 / 1 / 3 / 2;
       margin: auto;
@@ -208,6 +216,8 @@ export class TunePage {
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
   private readonly project = toSignal(this.projects.project$);
+  /** What an address named that is not there. */
+  protected readonly missed = signal('');
   /** Whether the sequence of the address is there. */
   private readonly there = computed(() => this.project()?.sequences.some(({ id }) => id === this.sequence()) === true);
   private readonly first = computed(() => this.project()?.sequences[0]?.id);
@@ -279,7 +289,10 @@ export class TunePage {
       if (wanted && this.there()) this.strikes.choose(wanted);
       // One that is not there, or not any more: the one that was struck last, or the first.
       else if (this.first()) {
-        const last = this.projects.sequence(this.strikes.current.sequence)?.id;
+        const { sequence } = this.strikes.current;
+        const last = this.projects.sequence(sequence)?.id;
+        // What was removed under one's hand needs no telling.
+        if (wanted && wanted !== sequence) this.missed.set(wanted);
         this.address.turnTo('tune', [last ?? this.first() ?? ''], { replaceUrl: true });
       }
     });
