@@ -68,12 +68,23 @@ async function writeVectors(folder) {
   const write = (name, value) => {
     const file = join(folder, name);
     mkdirSync(dirname(file), { recursive: true });
-    writeFileSync(file, JSON.stringify(value) + '\n');
+    writeFileSync(file, inLines(value));
   };
   const [player, arena] = [makePlayerVectors(), makeArenaVectors()];
   write('index.json', vectorIndex(files, player, arena));
   for (const file of [player, arena]) write(`${file.name}.json`, file);
   for (const file of files) write(`${file.name}.json`, file);
+}
+
+/** JSON with one script or vector of a file a line, so that a change of one is seen as that. */
+function inLines(value) {
+  const list = ['scripts', 'vectors', 'files'].find((name) => Array.isArray(value[name]));
+  if (!list) return JSON.stringify(value) + '\n';
+  const parts = Object.entries(value).map(([name, part]) => {
+    const text = name === list ? `[\n${part.map((one) => JSON.stringify(one)).join(',\n')}\n]` : JSON.stringify(part);
+    return `${JSON.stringify(name)}:${text}`;
+  });
+  return `{${parts.join(',\n')}}\n`;
 }
 
 /** The server and the commands: bundled, because a command that reads a hundred small files is slower than what it does. */

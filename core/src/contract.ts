@@ -653,6 +653,9 @@ export type ArenaHappeningName =
   | 'throws'
   | 'too many'
   | 'too many events'
+  | 'later'
+  | 'too late'
+  | 'too many outcomes'
   | 'breaks off'
   | 'looks';
 
@@ -672,6 +675,8 @@ export interface ArenaLogEntry {
   readonly rungs: readonly ArenaAnswer[];
   readonly happened: readonly ArenaHappening[];
   readonly touch?: ArenaTouch;
+  /** Said of what comes of an event after a while, in an entry of its own: seconds of the world's clock since then. */
+  readonly after?: number;
   /** Said of an event that the arena would not go on with. */
   readonly refused?: string;
 }

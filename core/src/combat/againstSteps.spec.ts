@@ -45,7 +45,7 @@ const condition: fc.Arbitrary<Json> = fc.oneof(
   fc.record({ condition: fc.constant('standing'), is: fc.constantFrom('up', 'down', 'gone') }),
 );
 
-const outcome: fc.Arbitrary<Json> = fc.oneof(
+const atOnce: fc.Arbitrary<Json> = fc.oneof(
   fc.constant({ outcome: 'harm' }),
   fc.record({ outcome: fc.constant('harm'), points: fc.constantFrom<unknown>(3, { of: { read: 'harm' }, times: 0.25 }) }),
   fc.constant({ outcome: 'mend', points: 4 }),
@@ -55,6 +55,11 @@ const outcome: fc.Arbitrary<Json> = fc.oneof(
   fc.constant({ outcome: 'count', counter: 'hits', number: 1 }),
   fc.record({ outcome: fc.constant('play'), sequence: fc.constantFrom('short', 'long') }),
 );
+
+/** Some of them after a while. */
+const outcome: fc.Arbitrary<Json> = fc
+  .tuple(atOnce, fc.option(seconds(0.1, 1, 0.1, 0.019), { nil: undefined, freq: 4 }))
+  .map(([one, after]) => (after === undefined || 'after' in one || one['outcome'] === 'play' ? one : { ...one, after }));
 
 const rungs = (most: number, extra: fc.Arbitrary<Json> = outcome): fc.Arbitrary<Json[]> =>
   fc

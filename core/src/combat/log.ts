@@ -27,6 +27,9 @@ export type Happening =
   | { readonly what: 'throws'; readonly who: string; readonly distance: number }
   | { readonly what: 'too many'; readonly body: string; readonly most: number }
   | { readonly what: 'too many events'; readonly event: string; readonly most: number }
+  | { readonly what: 'later'; readonly outcome: string; readonly after: Seconds }
+  | { readonly what: 'too late'; readonly outcome: string }
+  | { readonly what: 'too many outcomes'; readonly outcome: string; readonly most: number }
   | { readonly what: 'breaks off'; readonly who: string; readonly move: string }
   | { readonly what: 'looks'; readonly who: string; readonly look: string };
 
@@ -46,6 +49,8 @@ export interface LogEntry {
   readonly happened: readonly Happening[];
   /** How its target was met, of an event that a contact of a move raised. */
   readonly touch?: Touch;
+  /** Said of what comes of it after a while, of an entry of its own: seconds of the world's clock since the event, whose number it has. */
+  readonly after?: Seconds;
   /** Said of an event that the run would not go on with. */
   readonly refused?: string;
 }

@@ -10,7 +10,7 @@ import { askRungs } from './askRungs.js';
 import { Acts, type Act, type ActItem } from './acts.js';
 import type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './log.js';
 import type { Launch } from './flights/flightKeeper.js';
-import type { Doing, Spawn } from './outcomes/outcome.js';
+import type { CompiledOutcome, Doing, Spawn } from './outcomes/outcome.js';
 import type { Asking, RunState } from './parts/asking.js';
 import type { Combatant } from './parts/combatant.js';
 import { blowDirection, directionsLeftOut, withDirections } from './parts/blowDirection.js';
@@ -55,6 +55,16 @@ interface Raised extends Told {
   readonly directions?: readonly string[];
 }
 
+/** An outcome that happens after a while, to whom it was decided for: of one who has been away since, nothing. */
+interface WaitingOutcome {
+  readonly outcome: CompiledOutcome;
+  readonly name: string;
+  readonly asking: Asking;
+  readonly after: Seconds;
+  /** Whom it is of, and which of their lives it was. */
+  readonly of: readonly { readonly who: Combatant; readonly life: number }[];
+}
+
 type Item =
   | { readonly type: 'event'; readonly raised: Raised; readonly waited?: true }
   | {
@@ -65,6 +75,7 @@ type Item =
       readonly seed: Uint32;
       readonly number: number;
     }
+  | { readonly type: 'outcome'; readonly waiting: WaitingOutcome }
   | StatusItem
   | ActItem
   | ZoneItem
@@ -340,6 +351,8 @@ export class Run implements Doing, RunState {
         return this.ask(this.directed(item.raised));
       case 'cue':
         return this.cue(item.sequence, item.told, item.payload, item.seed, item.number);
+      case 'outcome':
+        return this.outcomeComes(item.waiting);
       case 'tick':
       case 'end':
       case 'late':
@@ -540,6 +553,40 @@ export class Run implements Doing, RunState {
         seed,
         number,
       });
+  }
+
+  postpone(outcome: CompiledOutcome, name: string, asking: Asking, after: Seconds, of: readonly Combatant[]): void {
+    if (this.waiting >= waitingLimit) {
+      this.tell({ what: 'too many outcomes', outcome: name, most: waitingLimit });
+      return;
+    }
+    this.tell({ what: 'later', outcome: name, after });
+    this.waiting++;
+    const waiting = { outcome, name, asking, after, of: of.map((who) => ({ who, life: who.life })) };
+    this.agenda.add(this.worldLane, this.options.world.shown(this.now) + after, 0, { type: 'outcome', waiting });
+  }
+
+  private outcomeComes({ outcome, name, asking, after, of }: WaitingOutcome): void {
+    this.waiting--;
+    const { event, number, payload, source, target } = asking;
+    const { log } = this.listener;
+    this.happened = log && [];
+    if (of.every(({ who, life }) => who.life === life && this.isHere(who)))
+      outcome.happen({ ...asking, at: this.now, reach: undefined }, this);
+    else this.tell({ what: 'too late', outcome: name });
+    log?.call(this.listener, {
+      at: this.now,
+      number,
+      event: event.id,
+      source: source?.id ?? '',
+      target: target?.id ?? '',
+      payload,
+      standing: target?.standing ?? 'up',
+      rungs: [],
+      happened: this.happened ?? [],
+      after,
+    });
+    this.happened = undefined;
   }
 
   count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void {

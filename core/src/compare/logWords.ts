@@ -2,8 +2,9 @@ import type { Happening, LogEntry } from '../combat/log.js';
 
 const number = (value: number): string => String(Number(value.toFixed(2)));
 
-/** The rungs that answered an event, in words; empty where none did. */
-export function answeredWords({ rungs }: Pick<LogEntry, 'rungs'>): string {
+/** The rungs that answered an event, in words, or how much later something comes of it; empty where none did. */
+export function answeredWords({ rungs, after }: Pick<LogEntry, 'rungs' | 'after'>): string {
+  if (after !== undefined) return `after ${number(after)} s`;
   return rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
 }
 
@@ -50,6 +51,12 @@ function happeningWords(one: Happening, bare: boolean): string {
       return `${one.body} is not spawned: the limit of ${one.most} bodies is reached`;
     case 'too many events':
       return `${one.event} is not raised: ${one.most} raised events are waiting already`;
+    case 'later':
+      return `${one.outcome} in ${number(one.after)} s`;
+    case 'too late':
+      return `nothing of ${one.outcome}: not as they were any more`;
+    case 'too many outcomes':
+      return `${one.outcome} does not happen: ${one.most} outcomes are waiting already`;
     case 'breaks off':
       return `${one.who} breaks off ${one.move}`;
     case 'looks':

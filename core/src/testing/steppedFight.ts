@@ -51,11 +51,12 @@ type SteppedOutcome =
   | { readonly outcome: 'count'; readonly counter: string; readonly number: number }
   | { readonly outcome: 'play'; readonly sequence: string }
   | { readonly outcome: 'away'; readonly back: number };
+type SteppedAnswer = SteppedOutcome & { readonly after?: number };
 
 interface SteppedRung {
   readonly id: string;
   readonly when: readonly SteppedCondition[];
-  readonly then: readonly SteppedOutcome[];
+  readonly then: readonly SteppedAnswer[];
   readonly goesOn?: boolean;
 }
 
@@ -226,9 +227,33 @@ export function steppedFight(documents: SteppedFight, drill: SteppedDrill): { lo
       if (target && rung.when.some((one) => one.condition === 'cooldown')) target.lasts.set(event + rung.id, target.tau);
     for (const rung of answering) {
       entry.answered.push(rung.id);
-      for (const outcome of rung.then) happen(outcome, source, target, payload, harm, entry);
+      for (const outcome of rung.then) {
+        if (outcome.after === undefined || outcome.outcome === 'raise') happen(outcome, source, target, payload, harm, entry);
+        else comesLater(outcome, outcome.after, { event, source, target, payload, harm });
+      }
     }
     log.push(entry);
+  }
+
+  /** After a while, unless who it was for has been away since. */
+  function comesLater(
+    outcome: SteppedOutcome,
+    after: number,
+    told: { event: string; source: Body | undefined; target: Body | undefined; payload: Values; harm: number },
+  ): void {
+    const { event, source, target, payload, harm } = told;
+    const at = wall + ms(after);
+    const before = target?.gone;
+    put(
+      0,
+      () => wall >= at,
+      () => {
+        const entry: SteppedEntry = { at: wall, event, target: target?.id ?? '', answered: [], harms: [] };
+        // Whom its outcomes are of is always the target.
+        if (target?.gone === before) happen(outcome, source, target, payload, harm, entry);
+        log.push(entry);
+      },
+    );
   }
 
   function happen(

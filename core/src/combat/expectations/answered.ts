@@ -16,7 +16,12 @@ export const answered = defineExpectation({
   pinned: 'at',
   judge({ log }, { at, by, event, target, within }) {
     const there = log.filter(
-      (entry) => Math.abs(entry.at - at) <= within && (event === '' || entry.event === event) && (target === '' || entry.target === target),
+      // What comes of an event after a while is not asked about again.
+      (entry) =>
+        entry.after === undefined &&
+        Math.abs(entry.at - at) <= within &&
+        (event === '' || entry.event === event) &&
+        (target === '' || entry.target === target),
     );
     const who = (entry: (typeof log)[number]): string[] => entry.rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : []));
     const fits = there.find((entry) => (by === '' ? who(entry).length === 0 : who(entry).includes(by)));

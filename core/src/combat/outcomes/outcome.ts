@@ -4,11 +4,15 @@ import type { FullPayload } from '../parts/fullPayload.js';
 import type { Seconds, Uint32 } from '../../units.js';
 import type { Asking } from '../parts/asking.js';
 import type { Combatant } from '../parts/combatant.js';
-import type { Lead } from './lead.js';
+import { amountIn } from '../parts/amount.js';
+import { partyOf } from '../parts/asking.js';
+import { amountWords } from '../parts/amountWords.js';
+import { nearly } from '../parts/memory.js';
+import { maybeAmountRule, parties, ruleLimits, type ChoiceRule, type RuleFields } from '../parts/ruleFields.js';
+import { leastAmount, type Lead } from './lead.js';
 import type { Launch } from '../flights/flightKeeper.js';
 import type { Throw } from '../walking/throwKeeper.js';
 import type { CompiledEventRules, CompiledStatus } from '../parts/references.js';
-import type { RuleFields } from '../parts/ruleFields.js';
 import type { DefinedRule, RuleDefinition, RuleKind, RuleRecord } from '../parts/ruleKind.js';
 import type { RuleReader } from '../parts/ruleReader.js';
 
@@ -52,6 +56,8 @@ export interface Doing {
   shove(who: Combatant, thrown: Throw): void;
   /** Breaks off the move that somebody is in. */
   breakOff(who: Combatant): void;
+  /** Lets an outcome of this name happen after so many seconds of the world's clock, unless one of those whom it is of has been away. */
+  postpone(outcome: CompiledOutcome, name: string, asking: Asking, after: Seconds, of: readonly Combatant[]): void;
 }
 
 /** An outcome ready to happen. */
@@ -67,13 +73,68 @@ export interface OutcomeKind extends RuleKind {
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
 }
 
-/** Defines a kind: its `compile` may read only the fields that it has, each as what it is. */
+/** What every outcome has besides its own fields: raised events and what is played have it as a field of theirs. */
+const common = {
+  after: maybeAmountRule({
+    label: 'After',
+    about: 'Seconds of the world’s clock until it happens; at once, when left out.',
+    unit: 's',
+    min: 0,
+    max: ruleLimits.seconds,
+  }),
+} as const;
+
+/** A kind's own fields with those that all outcomes have. */
+type WithCommon<F> = F & Omit<typeof common, keyof F>;
+
+/**
+ * Defines a kind: its `compile` may read only the fields that it has, each as what it is. It may happen after a while, unless it has
+ * a field for that of its own.
+ */
 export function defineOutcome<const N extends string, F extends RuleFields>(
   kind: RuleDefinition<F> & {
     readonly outcome: N;
     compile(reader: RuleReader<F>): CompiledOutcome;
     leads?(document: RuleRecord<F>): readonly Lead[];
   },
-): DefinedRule<OutcomeKind, 'outcome', N, F> {
-  return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, F>;
+): DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>> {
+  if ('after' in kind.fields) return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>>;
+  const partyFields = Object.entries(kind.fields).flatMap(([name, field]) =>
+    field.control === 'choice' && parties.every((party) => field.options.includes(party)) ? [name] : [],
+  );
+  const whole: Partial<OutcomeKind> = {
+    ...(kind as unknown as OutcomeKind),
+    fields: { ...kind.fields, ...common },
+    compile(reader) {
+      const outcome = kind.compile(reader as unknown as RuleReader<F>);
+      const after = (reader as unknown as RuleReader<typeof common>).maybeAmount('after');
+      if (after === undefined) return outcome;
+      const named = partyFields.map((name) => (reader as unknown as RuleReader<Record<string, ChoiceRule<typeof parties>>>).choice(name));
+      return {
+        happen(asking, doing) {
+          const seconds = amountIn(asking, after);
+          if (seconds > nearly)
+            doing.postpone(
+              outcome,
+              kind.outcome,
+              asking,
+              seconds,
+              named.flatMap((party) => partyOf(asking, party) ?? []),
+            );
+          else outcome.happen(asking, doing);
+        },
+      };
+    },
+    words(document) {
+      const words = kind.words(document as RuleRecord<F>);
+      const { after } = document as RuleRecord<typeof common>;
+      return after === undefined || after === 0 ? words : `${words} after ${amountWords(after)} s`;
+    },
+    leads(document) {
+      const leads = kind.leads?.(document as RuleRecord<F>) ?? [];
+      const isLater = leastAmount((document as RuleRecord<typeof common>).after) > 0;
+      return isLater ? leads.map((one) => ({ ...one, later: true })) : leads;
+    },
+  };
+  return whole as unknown as DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>>;
 }

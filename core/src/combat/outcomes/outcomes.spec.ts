@@ -28,6 +28,48 @@ function come(then: readonly Json[], script: readonly Scripted[] = [{ at: 1 }], 
 const happened = ({ log }: Fought): Json[] => log.flatMap((entry) => entry.happened as unknown as Json[]);
 
 describe('outcomes', () => {
+  it('happen after a while by the world’s clock, in an entry of their own, to whoever has not been away since', () => {
+    const went = come(
+      [
+        { outcome: 'give', status: 'burning', after: 0.5 },
+        { outcome: 'away', back: 1, after: 0.25 },
+        { outcome: 'harm', of: 'source', points: 3, after: 2 },
+        { outcome: 'harm', points: 7 },
+      ],
+      [{ at: 1 }],
+      {},
+      { length: 4 },
+    );
+    const entries = went.log
+      .filter(({ event }) => event === 'blow')
+      .map(({ at, number, after, rungs, happened: came }) => [at, number, after, rungs.length, came]);
+    expect(entries as unknown).toEqual([
+      [
+        1,
+        0,
+        undefined,
+        1,
+        [
+          { what: 'later', outcome: 'give', after: 0.5 },
+          { what: 'later', outcome: 'away', after: 0.25 },
+          { what: 'later', outcome: 'harm', after: 2 },
+          jasmine.objectContaining({ what: 'harm', who: 'm', points: 7 }),
+        ],
+      ],
+      [1.25, 0, 0.25, 0, [{ what: 'goes', who: 'm' }]],
+      // It was away at half a second, and is back since 2.25 s: another life.
+      [1.5, 0, 0.5, 0, [{ what: 'too late', outcome: 'give' }]],
+      // Its source has been there all the while.
+      [3, 0, 2, 0, [jasmine.objectContaining({ what: 'harm', who: 'b', points: 3 })]],
+    ]);
+    // One too many of those that wait is told, and does not happen.
+    const many = Array.from({ length: 32 }, () => ({ outcome: 'count', counter: 'hits', after: 1 }));
+    const blows = Array.from({ length: 32 }, (_, i) => ({ at: 0.5 + i / 100 }));
+    const told = happened(come(many, blows, {}, { length: 3 }));
+    const count = (what: string): number => told.filter((one) => one['what'] === what).length;
+    expect([count('later'), count('too many outcomes'), count('counts')]).toEqual([1000, 24, 1000]);
+  });
+
   it('harm in their order: each reads what the one before left', () => {
     const went = come([
       { outcome: 'harm', points: 30 },

@@ -312,6 +312,40 @@ export const arenaCases: readonly ArenaCase[] = [
   },
   {
     about:
+      'any outcome after a while, by the world’s clock: in an entry of its own with the event’s number, by the state of then; for one who has been away since, nothing',
+    ladders: {
+      hit: [
+        rung(
+          'trap',
+          [],
+          [
+            { outcome: 'harm', points: 5, after: 0.4 },
+            { outcome: 'harm', points: { of: { read: 'health', of: 'target' }, times: 0.5 }, after: 0.6 },
+            give('lit', { after: { range: [0.1, 0.2] } }),
+            plays('stops'),
+            { outcome: 'away', of: 'source', back: 0.5, after: 1 },
+            { outcome: 'look', look: 'cracked', after: 0 },
+          ],
+        ),
+      ],
+      bare: [
+        rung(
+          'gone',
+          [],
+          [
+            { outcome: 'harm', points: 1, after: 0.3 },
+            { outcome: 'away', back: 0.1 },
+            { outcome: 'mend', of: 'source', points: 1, after: 0.3 },
+          ],
+        ),
+      ],
+    },
+    statuses: [{ id: 'lit', length: 1 }],
+    script: [blow(0.1), { at: 1.7, event: 'bare', source: 'm', target: 'b' }],
+    to: [0.15, 0.45, 0.75, 1.15, 1.75, 2.1],
+  },
+  {
+    about:
       'taken away once more before being back: the later return counts, and looks are forgotten; brought back at once, no other return comes',
     ladders: {
       hit: [

@@ -61,6 +61,8 @@ describe('the vectors', () => {
       'splits',
       'throws',
       'breaks off',
+      'later',
+      'too late',
     ])
       expect(happened).withContext(what).toContain(`"what":"${what}"`);
   });
