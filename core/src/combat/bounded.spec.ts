@@ -168,3 +168,24 @@ describe('what an instant may cost', () => {
     expect(short.script.length).toBe(600 * 101);
   });
 });
+
+describe('a drill that comes to more and more', () => {
+  it('decides no more than a hundred thousand events in all, and says so once', () => {
+    const times = (event: string, count: number): object[] => Array.from({ length: count }, () => ({ outcome: 'raise', event }));
+    const fight: Fight = {
+      actors: [fighter('m', { most: 1e6 })],
+      responses: [
+        response('blow', { id: 'more', then: times('mark', 31) }),
+        response('mark', { id: 'yet-more', then: times('nectar', 30) }),
+      ],
+    };
+    // 1 + 31 + 31 · 30 of each blow.
+    const script = Array.from({ length: 120 }, (_, i) => ({ at: i / 100, source: 'm' }));
+    const { log } = fightOut(fight, script, { length: 2, actors: [{ id: 'm', actor: 'm' }] });
+    expect(120 * 962).toBeGreaterThan(100_000);
+    expect(log.length).toBe(100_001);
+    expect(log.filter(({ refused }) => refused !== undefined).map(({ number, refused }) => [number, refused])).toEqual([
+      [100_000, 'expected at most 100000 events in all; nothing more is decided'],
+    ]);
+  });
+});

@@ -212,6 +212,7 @@ export function beginDrill(
     play: clockBender(plan.planOf, world, budget, told.played),
     listener: told.listener,
     edges: drill.edges,
+    mostEvents: drillLimits.events,
   });
   drill.actors.forEach((one, i) => run.add(new Combatant(one.id, i, one.actor, new GameClock(), one)));
   return run;

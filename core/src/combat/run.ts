@@ -40,6 +40,8 @@ export interface RunOptions {
   /** The clock of somebody whom an outcome brings about; without it, one that nothing else knows. */
   readonly join?: ((id: string, who: Joining) => GameClock) | undefined;
   readonly edges?: Edges | undefined;
+  /** Events that are decided at most, in all; without it, as many as there are. */
+  readonly mostEvents?: number | undefined;
   /** Told of whom an outcome brought about once that one has been gone for good for a while; without it, nobody is forgotten. */
   readonly forget?: ((id: string) => void) | undefined;
 }
@@ -389,6 +391,12 @@ export class Run implements Doing, RunState {
 
   private ask({ event, source, target, place, payload, own, touch }: Raised): void {
     const number = this.events++;
+    const most = this.options.mostEvents ?? Infinity;
+    if (number >= most) {
+      if (number === most)
+        this.refuse(`expected at most ${most} events in all; nothing more is decided`, event, source, target, payload, number);
+      return;
+    }
     if (++this.atInstant > instantLimit) {
       // Told once: each of the others would say the same.
       if (this.atInstant === instantLimit + 1) this.refuseMore(event, source, target, payload, number);
@@ -472,6 +480,18 @@ export class Run implements Doing, RunState {
   ): void {
     // What is left of this instant would only raise more.
     this.agenda.keep(({ rank }) => rank !== 3);
+    const refused = `expected at most ${instantLimit} events at one instant; what was still to come was let go`;
+    this.refuse(refused, event, source, target, payload, number);
+  }
+
+  private refuse(
+    refused: string,
+    event: CompiledEventRules,
+    source: Combatant | undefined,
+    target: Combatant | undefined,
+    payload: FullPayload,
+    number: number,
+  ): void {
     this.listener.log?.({
       at: this.now,
       number,
@@ -482,7 +502,7 @@ export class Run implements Doing, RunState {
       standing: target?.standing ?? 'up',
       rungs: [],
       happened: [],
-      refused: `expected at most ${instantLimit} events at one instant; what was still to come was let go`,
+      refused,
     });
   }
 

@@ -1,7 +1,16 @@
 import { readProject } from '../checks/readProject.js';
 import { compileContext } from '../checks/checkProject.js';
 import { combatPlanOf } from '../checks/checkRules.js';
-import { beginDrill, clocksOf, compileDrill, handScript, runDrill, type CompiledDrill, type DrillRun } from '../combat/drill.js';
+import {
+  beginDrill,
+  clocksOf,
+  compileDrill,
+  drillLimits,
+  handScript,
+  runDrill,
+  type CompiledDrill,
+  type DrillRun,
+} from '../combat/drill.js';
 import type { CombatPlan } from '../combat/plan.js';
 import { instantLimit, waitingLimit } from '../combat/run.js';
 import type { HistoryStep, LogEntry } from '../combat/log.js';
@@ -95,9 +104,10 @@ function faultsOf(run: DrillRun): string[] {
   return broken;
 }
 
-/** Whether a push has gone on beyond its end: it slows down until it stands, and no further. */
+/** Whether a push has gone on beyond its end: it slows down until it stands, and no further. Whoever circles one who is pushed is none. */
 function runsBack({ vx, vy, ax = 0, ay = 0, shown }: Extract<HistoryStep, { of: 'leg' }>, now: number): boolean {
   const t = now - shown;
+  if (Math.abs(vx * ay - vy * ax) > 1e-6 * Math.hypot(vx, vy) * Math.hypot(ax, ay)) return false;
   // Its end lies on the grid of nanoseconds: the shortest pushes end a little late.
   return (vx + ax * t) * vx + (vy + ay * t) * vy < -1e-5 * (vx * vx + vy * vy);
 }
@@ -163,7 +173,9 @@ function play(kit: Kit, project: Project, whole: DrillRun, clock: () => number):
   const tasks = tasksOf(project, whole);
   let next = 0;
   const read = new Histories(whole);
-  for (let frame = 1; frame <= drill.length * rate; frame++) {
+  // A game goes on where a drill does not.
+  const end = whole.log.length > drillLimits.events ? whole.log[drillLimits.events].at : drill.length;
+  for (let frame = 1; frame <= end * rate; frame++) {
     const to = frame / rate;
     for (; next < tasks.length && tasks[next].at <= to + 1e-9; next++) tasks[next].hand(arena);
     const began = clock();
