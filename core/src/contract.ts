@@ -675,6 +675,8 @@ export interface ArenaLogEntry {
   readonly rungs: readonly ArenaAnswer[];
   readonly happened: readonly ArenaHappening[];
   readonly touch?: ArenaTouch;
+  /** What flew, of an event that a projectile raised, or that came of one. */
+  readonly projectile?: string;
   /** Said of what comes of an event after a while, in an entry of its own: seconds of the world's clock since then. */
   readonly after?: number;
   /** Said of an event that the arena would not go on with. */

@@ -49,6 +49,8 @@ export interface LogEntry {
   readonly happened: readonly Happening[];
   /** How its target was met, of an event that a contact of a move raised. */
   readonly touch?: Touch;
+  /** What flew, of an event that a projectile raised, or that came of one. */
+  readonly projectile?: string;
   /** Said of what comes of it after a while, of an entry of its own: seconds of the world's clock since the event, whose number it has. */
   readonly after?: Seconds;
   /** Said of an event that the run would not go on with. */

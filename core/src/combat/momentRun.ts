@@ -155,6 +155,7 @@ function nobody(event: CompiledEventRules, run: Run): Asking {
     harm: 0,
     before: 0,
     pointsBefore: 0,
+    projectile: undefined,
     isHarmed: false,
     run,
     reach: undefined,

@@ -106,6 +106,7 @@ function askingAmong(event: CompiledEventRules, parties: Parties, payload: FullP
     harm: parties.target ? harmTo(event, payload, parties.target) : 0,
     before: parties.target?.share(now) ?? 0,
     pointsBefore: parties.target?.health(now) ?? 0,
+    projectile: undefined,
     isHarmed: false,
     run,
     reach: undefined,

@@ -120,7 +120,7 @@ describe('what reads shipped rules', () => {
       ],
       [
         then({ outcome: 'raise', event: 'mark', on: 'around', except: ['me'] }),
-        'then[0].except[0]: expected one of source, target, found "me"',
+        'then[0].except[0]: expected one of source, target, projectile, found "me"',
       ],
       [then({ outcome: 'bless' }), 'then[0].outcome: expected one of '],
     ];

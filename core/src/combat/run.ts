@@ -389,7 +389,7 @@ export class Run implements Doing, RunState {
     this.depth--;
   }
 
-  private ask({ event, source, target, place, payload, own, touch }: Raised): void {
+  private ask({ event, source, target, place, payload, own, touch, projectile, met }: Raised): void {
     const number = this.events++;
     const most = this.options.mostEvents ?? Infinity;
     if (number >= most) {
@@ -410,6 +410,8 @@ export class Run implements Doing, RunState {
       target,
       place,
       touch,
+      projectile,
+      met,
       payload,
       harm: target ? harmTo(event, payload, target) : 0,
       run: this,
@@ -440,6 +442,7 @@ export class Run implements Doing, RunState {
         rungs: answers,
         happened: this.happened ?? [],
         ...(touch && { touch }),
+        ...(projectile && { projectile: projectile.id }),
       });
     this.happened = undefined;
   }
@@ -588,7 +591,7 @@ export class Run implements Doing, RunState {
 
   private outcomeComes({ outcome, name, asking, after, of }: WaitingOutcome): void {
     this.waiting--;
-    const { event, number, payload, source, target } = asking;
+    const { event, number, payload, source, target, projectile } = asking;
     const { log } = this.listener;
     this.happened = log && [];
     if (of.every(({ who, life }) => who.life === life && this.isHere(who)))
@@ -604,6 +607,7 @@ export class Run implements Doing, RunState {
       standing: target?.standing ?? 'up',
       rungs: [],
       happened: this.happened ?? [],
+      ...(projectile && { projectile: projectile.id }),
       after,
     });
     this.happened = undefined;
@@ -767,6 +771,7 @@ export class Run implements Doing, RunState {
       at: this.now,
       source: who,
       target: who,
+      projectile: undefined,
       place: undefined,
       payload: {},
       harm: 0,

@@ -1,5 +1,5 @@
 import type { FullPayload } from '../parts/fullPayload.js';
-import type { Told } from '../parts/told.js';
+import type { Place, Told } from '../parts/told.js';
 import type { Px, Seconds } from '../../units.js';
 import { lasting, meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
@@ -164,7 +164,8 @@ export class FlightKeeper {
     const full = inCommon(event.fields, payload);
     for (const { name, type } of event.fields) if (type === 'direction') full[name] = angle;
     const place = { x: who.xAt(now), y: who.yAt(now) };
-    this.world.raise(event, { source: launcher, target, place }, full);
+    const met = target && nearer(place, { x: target.xAt(now), y: target.yAt(now) }, who.actor.radius);
+    this.world.raise(event, { source: launcher, target, place, projectile: who, met }, full);
   }
 
   private finish(who: Combatant, flight: Flight): void {
@@ -182,4 +183,11 @@ function walkOf(aim: Aim, speed: number, from: { readonly x: Px; readonly y: Px 
   const radians = (aim.angle * Math.PI) / 180;
   const end = { x: from.x + Math.cos(radians) * aim.range, y: from.y + Math.sin(radians) * aim.range };
   return { type: 'to', points: [end], round: false, speed };
+}
+
+/** So far from one place toward another, and no further than that. */
+function nearer(from: Place, to: Place, distance: Px): Place {
+  const away = Math.hypot(to.x - from.x, to.y - from.y);
+  const share = away === 0 ? 0 : Math.min(1, distance / away);
+  return { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share };
 }

@@ -47,6 +47,46 @@ describe('what a drill lets go', () => {
     expect(tells(at(200), { speed: 500, range: 174, meets: 'blow', lands: 'burst' })).toEqual([[0.848, 'burst', '']]);
   });
 
+  it('is a party of what it raises and of what comes of that, and plays where it touched', () => {
+    const pods = { condition: 'who', of: 'projectile', actors: ['pod'] };
+    const bursts = { outcome: 'raise', event: 'burst', on: 'projectile', from: 'target' };
+    const answers: Fight = {
+      ...fight,
+      stops: { still: 0 },
+      responses: [
+        response('blow', { id: 'by-pod', when: [pods], then: [{ outcome: 'play', sequence: 'still' }, bursts] }, harmRung()),
+        response('burst', {
+          id: 'bursts',
+          when: [pods],
+          then: [
+            { outcome: 'play', sequence: 'still', on: 'projectile', from: 'target' },
+            { outcome: 'away', of: 'projectile', after: 0.1 },
+          ],
+        }),
+      ],
+    };
+    const acts = [lets({ speed: 500, meets: 'blow', stays: true })];
+    const { log, cues, read } = fought(answers, [], { ...at(200), acts });
+    const told = log.map(({ event, target, projectile, rungs, after }) => [event, target, projectile, rungs[0]?.answer, after]);
+    const pod = log[0].projectile ?? '';
+    expect(pod).toContain('pod');
+    expect(told as unknown).toEqual([
+      ['blow', 'm', pod, 'answered', undefined],
+      ['burst', pod, pod, 'answered', undefined],
+      ['burst', pod, pod, undefined, 0.1],
+    ]);
+    expect(read.standing(pod, log[1].at + 0.05)).toBe('up');
+    expect(read.standing(pod, log[1].at + 0.15)).toBe('gone');
+    // Where it touched the one at 200 px, 20 px wide about its middle; and on itself.
+    const [onTarget, onPod] = cues;
+    expect(onTarget.target).toBe('m');
+    expect(onTarget.place?.x).toBeCloseTo(180, 6);
+    expect(onPod.target).toBe(pod);
+    // An event that nothing flew for has none.
+    const plain = fought(answers, [{ at: 1 }], at(200)).log[0];
+    expect([plain.projectile, plain.rungs[0].answer]).toEqual([undefined, 'passed']);
+  });
+
   it('has the payload that it is given, and defaults besides', () => {
     const { harms } = fought(fight, [], { ...at(200), acts: [lets({ after: 'm', speed: 500, meets: 'blow', payload: { damage: 7 } })] });
     expect(harms.map(([, points]) => points)).toEqual([7]);

@@ -2,7 +2,17 @@ import type { Aim } from '../flights/flightKeeper.js';
 import { partyOf, placeOf, type Asking } from '../parts/asking.js';
 import { payloadFor } from '../parts/given.js';
 import { told } from '../parts/memory.js';
-import { choiceRule, flagRule, givenRule, maybeNumberRule, nameRule, numberRule, partyRule, ruleLimits } from '../parts/ruleFields.js';
+import {
+  choiceRule,
+  flagRule,
+  givenRule,
+  maybeNumberRule,
+  nameRule,
+  numberRule,
+  partyRule,
+  ruleLimits,
+  type Party,
+} from '../parts/ruleFields.js';
 import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
@@ -105,7 +115,7 @@ export const launch = defineOutcome({
 });
 
 /** The way that an event goes: its direction, or the way somebody faces. */
-function aheadOf(asking: Asking, from: 'source' | 'target'): number {
+function aheadOf(asking: Asking, from: Party): number {
   const field = asking.event.fields.find(({ type }) => type === 'direction');
   if (field) return Number(asking.payload[field.name]);
   return partyOf(asking, from)?.facing === -1 ? 180 : 0;

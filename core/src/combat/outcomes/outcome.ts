@@ -100,7 +100,7 @@ export function defineOutcome<const N extends string, F extends RuleFields>(
 ): DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>> {
   if ('after' in kind.fields) return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>>;
   const partyFields = Object.entries(kind.fields).flatMap(([name, field]) =>
-    field.control === 'choice' && parties.every((party) => field.options.includes(party)) ? [name] : [],
+    field.control === 'choice' && field.options.includes('source') && field.options.includes('target') ? [name] : [],
   );
   const whole: Partial<OutcomeKind> = {
     ...(kind as unknown as OutcomeKind),
@@ -119,7 +119,7 @@ export function defineOutcome<const N extends string, F extends RuleFields>(
               kind.outcome,
               asking,
               seconds,
-              named.flatMap((party) => partyOf(asking, party) ?? []),
+              named.flatMap((name) => parties.flatMap((party) => (party === name ? (partyOf(asking, party) ?? []) : []))),
             );
           else outcome.happen(asking, doing);
         },

@@ -6,7 +6,7 @@ import { payloadFor } from '../parts/given.js';
 import { amountRule, choiceRule, givenRule, nameRule, ruleLimits } from '../parts/ruleFields.js';
 import { defineOutcome } from './outcome.js';
 
-const whom = ['target', 'source', 'nobody'] as const;
+const whom = ['target', 'source', 'projectile', 'nobody'] as const;
 
 export const play = defineOutcome({
   outcome: 'play',
@@ -30,11 +30,11 @@ export const play = defineOutcome({
       happen(asking, doing) {
         const party = (name: (typeof whom)[number]) => (name === 'nobody' ? undefined : partyOf(asking, name));
         const target = party(on);
-        const place = target ? (target === asking.target ? asking.touch?.place : undefined) : placeOf(asking);
+        const place = target ? (target === asking.target ? (asking.touch?.place ?? asking.met) : undefined) : placeOf(asking);
         const seed = hash4(asking.run.seed, asking.number >>> 0, key, 0, 0);
         doing.play(
           sequence,
-          { source: party(from), target, place },
+          { source: party(from), target, place, projectile: asking.projectile },
           payloadFor(event.fields, given, asking),
           seed,
           amountIn(asking, after),
@@ -43,5 +43,5 @@ export const play = defineOutcome({
     };
   },
   words: ({ sequence, on, after = 0 }) =>
-    `play ${sequence}${on === 'target' ? '' : on === 'source' ? ' on source' : ' where it happens'}${after === 0 ? '' : ` after ${amountWords(after)} s`}`,
+    `play ${sequence}${on === 'target' ? '' : on === 'source' || on === 'projectile' ? ` on ${on}` : ' where it happens'}${after === 0 ? '' : ` after ${amountWords(after)} s`}`,
 });

@@ -21,8 +21,8 @@ import { anyOf } from '../parts/sayings.js';
 import { lead, leastAmount } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
-const whom = ['target', 'source', 'around'] as const;
-const centres = ['target', 'source', 'place'] as const;
+const whom = ['target', 'source', 'projectile', 'around'] as const;
+const centres = ['target', 'source', 'projectile', 'place'] as const;
 
 /** A field that counts only for what is told all around. */
 function forMany<F extends RuleField>(field: F): F {
@@ -35,7 +35,7 @@ export const raise = defineOutcome({
   fields: {
     event: nameRule('event', 'Event', 'What is raised.'),
     on: choiceRule('On', 'Who is told: a party, or all around.', whom, 'target'),
-    from: choiceRule('From', 'Who is its source.', ['source', 'target'], 'source'),
+    from: choiceRule('From', 'Who is its source.', ['source', 'target', 'projectile'], 'source'),
     after: amountRule({ label: 'After', about: 'Seconds of the world’s clock.', unit: 's', min: 0, max: ruleLimits.seconds, default: 0 }),
     around: forMany(choiceRule('Around', 'Whose middle the radius is drawn about.', centres, 'target')),
     radius: forMany(
@@ -107,9 +107,10 @@ export const raise = defineOutcome({
       happen(asking, doing) {
         const delay = amountIn(asking, after);
         const source = partyOf(asking, from);
+        const { projectile } = asking;
         if (on !== 'around') {
           const target = partyOf(asking, on);
-          doing.raise(event, { source, target, place: asking.place }, payloadFor(event.fields, given, asking), delay);
+          doing.raise(event, { source, target, place: asking.place, projectile }, payloadFor(event.fields, given, asking), delay);
           return;
         }
         const centre = centreOf(asking);
@@ -123,7 +124,7 @@ export const raise = defineOutcome({
           asking.reach = away;
           const payload = payloadFor(event.fields, given, asking, who.index);
           asking.reach = undefined;
-          doing.raise(event, { source, target: who, place }, payload, delay + away / speed);
+          doing.raise(event, { source, target: who, place, projectile }, payload, delay + away / speed);
         }
       },
     };

@@ -16,10 +16,14 @@ export interface Asking {
   readonly at: Seconds;
   readonly source: Combatant | undefined;
   readonly target: Combatant | undefined;
+  /** What flew, of an event that a projectile raised, or that came of one. */
+  readonly projectile: Combatant | undefined;
   /** Where it happens, where no party's place says it. */
   readonly place: { readonly x: number; readonly y: number } | undefined;
   /** How its target was met, where a contact of a move raised it. */
   readonly touch?: Touch | undefined;
+  /** Where what flew touched its target. */
+  readonly met?: { readonly x: number; readonly y: number } | undefined;
   readonly payload: FullPayload;
   /** Its harm to the target after what the target resists; 0 without. */
   readonly harm: number;
@@ -45,7 +49,7 @@ export interface RunState {
 }
 
 export function partyOf(asking: Asking, party: Party): Combatant | undefined {
-  return party === 'source' ? asking.source : asking.target;
+  return asking[party];
 }
 
 /** A draw in [0, 1) by the run's seed, the event's number, and what asks: never by how many draws came before. */

@@ -4,7 +4,8 @@
  * the studio follow from them. No Zod here: the runtime carries this.
  */
 
-export const parties = ['source', 'target'] as const;
+/** Who took part in an event: what flew is there in those that a projectile raises, and in what these raise. */
+export const parties = ['source', 'target', 'projectile'] as const;
 export type Party = (typeof parties)[number];
 
 /** Whose memory something is kept in: of one party, of the two together, or of all alike. */

@@ -61,7 +61,7 @@ export function choicesFor(
     case 'actor':
       return named(project.actors);
     case 'party':
-      return plain(['source', 'target']);
+      return plain(['source', 'target', 'projectile']);
     case 'option': {
       const of = event?.fields.find(({ name }) => name === document['field']);
       return plain(of?.type === 'kind' ? of.options : of?.type === 'flag' ? ['on', 'off'] : []);
