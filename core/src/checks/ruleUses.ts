@@ -102,7 +102,8 @@ export function usesOfMoves(moves: NonNullable<Actor['moves']>): Use[] {
 }
 
 export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
-  return zones.flatMap(({ enters, stays, leaves, status }, i) => [
+  return zones.flatMap(({ enters, stays, leaves, status, payload = {} }, i) => [
+    ...fieldsOfOne([enters, stays?.event, leaves], payload, ['zones', i, 'payload']),
     ...there('events', enters, ['zones', i, 'enters']),
     ...there('events', stays?.event, ['zones', i, 'stays', 'event']),
     ...there('events', leaves, ['zones', i, 'leaves']),
@@ -110,15 +111,21 @@ export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
   ]);
 }
 
+/** The fields that values are for, where they are of one event; of several, a value may be for either. */
+function fieldsOfOne(events: readonly (string | undefined)[], payload: object, path: DocumentPath): Use[] {
+  const [event, ...others] = new Set(events.filter((one) => one !== undefined));
+  return event === undefined || others.length > 0
+    ? []
+    : Object.keys(payload).flatMap((name) => field(event, name, 'field', [...path, name]));
+}
+
 function usesOfLaunch({ actor, meets, lands, sequence, payload = {} }: Extract<DrillAct, { do: 'launch' }>, path: DocumentPath): Use[] {
-  const events = [meets, lands].filter((event) => event !== undefined);
   return [
     ...there('actors', actor, [...path, 'actor']),
     ...there('events', meets, [...path, 'meets']),
     ...there('events', lands, [...path, 'lands']),
     ...there('sequences', sequence, [...path, 'sequence']),
-    // A value of its payload may be for either.
-    ...(events.length === 1 ? Object.keys(payload).flatMap((name) => field(events[0], name, 'field', [...path, 'payload', name])) : []),
+    ...fieldsOfOne([meets, lands], payload, [...path, 'payload']),
   ];
 }
 

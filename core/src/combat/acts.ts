@@ -40,8 +40,8 @@ export interface ActWorld {
   laterInWorld(due: Seconds, item: ZoneItem): void;
   /** Raises an event at once: of a flight, a zone, an edge. */
   raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
-  /** The same of an event by its name, with its defaults. */
-  raiseNamed(event: string, told: Told): void;
+  /** The same of an event by its name, with its defaults where nothing else is said. */
+  raiseNamed(event: string, told: Told, payload?: FullPayload): void;
   edges(): Edges;
   /** Somebody lets something go. */
   letFly(who: Combatant, actor: CombatActor, launch: Launch): void;
@@ -97,7 +97,7 @@ export class Acts {
       ...watching,
       shown: () => world.worldShown(),
       later: (due, item) => world.laterInWorld(due, item),
-      raise: (event, owner, who) => world.raiseNamed(event, { source: owner, target: who }),
+      raise: (event, owner, who, payload) => world.raiseNamed(event, { source: owner, target: who }, payload),
       give: (who, status, by) => world.give(who, status, by),
     });
   }

@@ -157,9 +157,9 @@ export class Run implements Doing, RunState {
     worldShown: () => this.options.world.shown(this.now),
     laterInWorld: (due, item) => this.agenda.add(this.worldLane, due, 0, item),
     raise: (event, told, payload) => this.askWithin({ event, ...told, payload: inCommon(event.fields, payload), own: false }),
-    raiseNamed: (name, told) => {
+    raiseNamed: (name, told, payload) => {
       const event = this.plan.events.get(name);
-      if (event) this.askWithin({ event, ...told, payload: defaultsOf(event), own: false });
+      if (event) this.askWithin({ event, ...told, payload: payload ?? defaultsOf(event), own: false });
     },
     edges: () => this.options.edges ?? {},
     letFly: (by, actor, launch) => this.spawns.letFly({ id: undefined, actor, by, place: undefined, launch }),

@@ -168,6 +168,7 @@ const zoneSchema = /* @__PURE__ */ lazySchema(() => {
         })
         .optional(),
       leaves: identifier().optional().describe('Raised on whoever leaves it.'),
+      payload: payloadValues().optional().describe('What its events have, each of its own fields; the others have their defaults.'),
       once: z.boolean().optional().describe('It tells of the first who comes in, and of nobody after.'),
       again: seconds().optional().describe('Seconds for which whoever came in does not count as coming in again.'),
       status: identifier().optional().describe('Status that whoever is in it has.'),

@@ -53,6 +53,40 @@ describe('worked fights of bodies', () => {
     });
   });
 
+  it('a zone gives its events the values of their fields that it says, each its own; the others have their defaults', () => {
+    const zone = (payload: Json): Json => ({
+      id: 'z',
+      shape: { shape: 'disc', length: 50 },
+      enters: 'blow',
+      stays: { event: 'blow', every: 0.5 },
+      leaves: 'mark',
+      payload,
+    });
+    const fight = (payload: Json): Fight => ({
+      actors: [fighter('m', { most: 90 }, { speed: 100 }), fighter('b', undefined, { zones: [zone(payload)] })],
+      responses: [response('blow', harmRung()), response('mark', { id: 'out', then: [] })],
+    });
+    const bout: Bout = {
+      length: 4,
+      actors: [
+        { id: 'm', actor: 'm', x: 150 },
+        { id: 'b', actor: 'b', x: 0 },
+      ],
+      acts: [{ at: 0, who: 'm', do: 'walk', points: [{ x: -100, y: 0 }] }],
+    };
+    // In at 50 px after a second, half a second later still in, out at −50 px after two.
+    const { harms, log } = fought(fight({ damage: 7 }), [], bout);
+    expect(harms).toEqual([
+      [1, 7],
+      [1.5, 7],
+      [2, 7],
+    ]);
+    expect(log.map(({ event }) => event)).toEqual(['blow', 'blow', 'blow', 'mark']);
+    expect(fought(fight({}), [], bout).harms.map(([, points]) => points)).toEqual([10, 10, 10]);
+    expect(() => fought(fight({ weight: 1 }), [], bout)).toThrowError(/zones\[0\]\.payload\.weight: expected a field of one of its events/);
+    expect(() => fought(fight({ damage: 'much' }), [], bout)).toThrowError(/zones\[0\]\.payload\.damage: expected/);
+  });
+
   it('12: a sweep meets each at its own instant', () => {
     const reach = { shape: 'arc', length: 120, from: -60, to: 60 };
     const moves = [{ id: 'sweep', contacts: [{ live: 0.2, event: 'blow', reach }] }];

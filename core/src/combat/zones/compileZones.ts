@@ -2,7 +2,9 @@ import { DocumentError, type DocumentPath } from '../../model/documentError.js';
 import { show } from '../../model/json.js';
 import { readIdentifier, readList, readNumber, readRecord, readText, type Json } from '../../take/compileReferences.js';
 import type { MoveReferences } from '../moves/compileMove.js';
-import { readFlag } from '../parts/readings.js';
+import type { FullPayload } from '../parts/fullPayload.js';
+import { payloadAt, readFlag } from '../parts/readings.js';
+import type { CompiledEventRules } from '../parts/references.js';
 import { ruleLimits } from '../parts/ruleFields.js';
 import { zoneLimits, type CompiledZone } from './zone.js';
 
@@ -33,19 +35,35 @@ function compileZone(raw: Json, path: DocumentPath, { events, statuses }: Pick<M
       [...path, 'status'],
       `expected a status of the project (${[...statuses.keys()].join(', ') || 'it has none'}), found ${show(status)}`,
     );
+  const own = {
+    enters: event(raw['enters'], 'enters'),
+    stays: stays === undefined ? undefined : compileStays(stays, [...path, 'stays'], event),
+    leaves: event(raw['leaves'], 'leaves'),
+  };
+  const raised = [own.enters, own.stays?.event, own.leaves].flatMap((id) => (id === undefined ? [] : (events.get(id) ?? [])));
   return {
+    ...own,
+    payloads: compilePayloads(raw['payload'] ?? {}, path, raised),
     id: readIdentifier(raw['id'], [...path, 'id']),
     shape: compileShape(raw['shape'], [...path, 'shape']),
     kinds: names('kinds'),
     sides: names('sides'),
     actors: names('actors'),
-    enters: event(raw['enters'], 'enters'),
-    stays: stays === undefined ? undefined : compileStays(stays, [...path, 'stays'], event),
-    leaves: event(raw['leaves'], 'leaves'),
     once: readFlag(raw['once'] ?? false, [...path, 'once']),
     again: readNumber(raw['again'] ?? 0, [...path, 'again'], 0, ruleLimits.seconds),
     status: held,
   };
+}
+
+/** What its events have of the values that it gives, each those of its own fields; one that none of them has is refused. */
+function compilePayloads(raw: unknown, path: DocumentPath, events: readonly CompiledEventRules[]): ReadonlyMap<string, FullPayload> {
+  const said = Object.entries(readRecord(raw, [...path, 'payload']));
+  const has = ({ fields }: CompiledEventRules, name: string): boolean => fields.some((field) => field.name === name);
+  for (const [name] of said)
+    if (!events.some((event) => has(event, name)))
+      throw new DocumentError([...path, 'payload', name], `expected a field of one of its events, found ${show(name)}`);
+  if (said.length === 0) return new Map();
+  return new Map(events.map((event) => [event.id, payloadAt(event, Object.fromEntries(said.filter(([name]) => has(event, name))), path)]));
 }
 
 function compileStays(

@@ -1,5 +1,6 @@
 import type { Seconds } from '../../units.js';
 import type { Box, Disc } from '../moves/meeting.js';
+import type { FullPayload } from '../parts/fullPayload.js';
 import type { CompiledStatus } from '../parts/references.js';
 
 /** A part of the world about a body that does something to whoever comes into it. */
@@ -14,6 +15,8 @@ export interface CompiledZone {
   readonly enters: string | undefined;
   readonly stays: { readonly event: string; readonly every: Seconds } | undefined;
   readonly leaves: string | undefined;
+  /** Payloads of its events, where not all of their fields are at their defaults. */
+  readonly payloads: ReadonlyMap<string, FullPayload>;
   /** It tells of the first who comes in, and of nobody after. */
   readonly once: boolean;
   /** Seconds for which whoever has come in does not count as coming in again. */

@@ -2,6 +2,7 @@ import type { Px, Seconds } from '../../units.js';
 import { lasting, leavingWall, meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
+import type { FullPayload } from '../parts/fullPayload.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledStatus } from '../parts/references.js';
 import { fastest, isStill } from '../walking/leg.js';
@@ -39,7 +40,7 @@ export interface ZoneWorld {
   watch(watched: Watched): void;
   unwatch(watched: Watched): void;
   renew(watched: Watched): void;
-  raise(event: string, owner: Combatant, who: Combatant): void;
+  raise(event: string, owner: Combatant, who: Combatant, payload: FullPayload | undefined): void;
   give(who: Combatant, status: CompiledStatus, by: Combatant): void;
   take(who: Combatant, status: CompiledStatus): void;
 }
@@ -198,9 +199,9 @@ export class ZoneKeeper {
   }
 
   happen({ presence, visit }: ZoneItem): void {
-    const { zone, owner, who } = presence;
+    const { zone } = presence;
     if (!presence.inside || presence.visit !== visit || !zone.stays) return;
-    this.world.raise(zone.stays.event, owner, who);
+    this.raise(zone.stays.event, presence);
     this.putDownStay(presence);
   }
 
@@ -215,13 +216,17 @@ export class ZoneKeeper {
     if (shown - presence.counted < zone.again - nearly) return;
     presence.counted = shown;
     if (zone.once) this.spend(owner, zone);
-    if (zone.enters !== undefined) this.world.raise(zone.enters, owner, who);
+    if (zone.enters !== undefined) this.raise(zone.enters, presence);
+  }
+
+  private raise(event: string, { owner, who, zone }: Presence): void {
+    this.world.raise(event, owner, who, zone.payloads.get(event));
   }
 
   private comeOut(presence: Presence): void {
     this.goOut(presence);
-    const { zone, owner, who } = presence;
-    if (zone.leaves !== undefined) this.world.raise(zone.leaves, owner, who);
+    const { leaves } = presence.zone;
+    if (leaves !== undefined) this.raise(leaves, presence);
   }
 
   private goOut(presence: Presence): void {

@@ -1,15 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Actor, Project } from '@undatio/core';
+import type { Actor, PayloadField, Project } from '@undatio/core';
 import { ProjectService } from '../project/projectService';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { tagsFromText } from '../shared/tagText';
-import { withNewRank, withNewZone, withRank, withZone, zoneReshaped, type Rank, type Zone } from './zoneEdits';
+import { PayloadFieldControl, type PayloadChange } from '../tune/pad/payloadFieldControl';
+import {
+  fieldsOfZone,
+  withNewRank,
+  withNewZone,
+  withRank,
+  withZone,
+  withZoneEvents,
+  zoneReshaped,
+  type Rank,
+  type Zone,
+} from './zoneEdits';
 
 /** What an actor does to whoever comes into it, whether it lasts, and its sizes. */
 @Component({
   selector: 'und-actor-zones',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrubNumber],
+  imports: [PayloadFieldControl, ScrubNumber],
   templateUrl: './actorZones.html',
   styleUrls: ['./actorBody.scss', './actorZones.scss'],
 })
@@ -48,11 +59,25 @@ export class ActorZones {
   }
 
   protected setEvent(at: number, name: 'enters' | 'leaves', event: string): void {
-    this.change(at, name, ({ [name]: _, ...zone }) => (event === '' ? zone : { ...zone, [name]: event }));
+    this.changeEvents(at, name, ({ [name]: _, ...zone }) => (event === '' ? zone : { ...zone, [name]: event }));
   }
 
   protected setStays(at: number, event: string): void {
-    this.change(at, 'staying', ({ stays, ...zone }) => (event === '' ? zone : { ...zone, stays: { every: stays?.every ?? 1, event } }));
+    this.changeEvents(at, 'staying', ({ stays, ...zone }) =>
+      event === '' ? zone : { ...zone, stays: { every: stays?.every ?? 1, event } },
+    );
+  }
+
+  private changeEvents(at: number, what: string, change: (zone: Zone) => Zone): void {
+    this.change(at, what, (zone) => withZoneEvents(change(zone), this.project().events));
+  }
+
+  protected fieldsOf(zone: Zone): readonly PayloadField[] {
+    return fieldsOfZone(zone, this.project().events);
+  }
+
+  protected setField(at: number, name: string, { value, gesture }: PayloadChange): void {
+    this.change(at, 'what its events have', (zone) => ({ ...zone, payload: { ...zone.payload, [name]: value } }), gesture);
   }
 
   protected setEvery(at: number, { value, gesture }: NumberChange): void {

@@ -1,7 +1,7 @@
 import { actorSchema, type Actor, type EventType, type Sequence } from '@undatio/core';
 import { meets, type Reach } from '@undatio/core/internal';
 import { effectSpans, gripped, gripsOf, newMove, reshaped, tidySeconds, withContact, within, withNewContact, type Move } from './moveEdits';
-import { withNewRank, withNewZone, withRank, withZone, zoneReshaped } from './zoneEdits';
+import { fieldsOfZone, withNewRank, withNewZone, withRank, withZone, withZoneEvents, zoneReshaped } from './zoneEdits';
 
 const actor: Actor = {
   id: 'm',
@@ -100,6 +100,28 @@ describe('a move that gets shorter', () => {
     const short = within({ ...long, windUp: 0.2 });
     expect(short.lunge).toEqual({ distance: 9, from: 0.69, to: 0.7 });
     expect(short.keys).toEqual([{ at: 0.2 }, { at: 0.7 }]);
+  });
+});
+
+describe('what a zone raises', () => {
+  const numbers = (...names: string[]) =>
+    names.map((name) => ({ name, label: name, type: 'number' as const, min: 0, max: 9, step: 1, default: 1 }));
+  const events = [
+    { id: 'burns', label: 'Burns', fields: numbers('damage', 'heat') },
+    { id: 'out', label: 'Out', fields: numbers('damage', 'wind') },
+    { id: 'other', label: 'Other', fields: numbers('else') },
+  ];
+  const zone = { id: 'z', shape: { shape: 'disc' as const, length: 9 }, enters: 'burns', leaves: 'out', payload: { damage: 4, wind: 2 } };
+
+  it('has the fields of all its events, each once, and keeps no value that none of them has', () => {
+    expect(
+      fieldsOfZone(zone, events)
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(['damage', 'heat', 'wind']);
+    expect(withZoneEvents(zone, events)).toEqual(zone);
+    expect(withZoneEvents({ ...zone, leaves: undefined }, events).payload).toEqual({ damage: 4 });
+    expect('payload' in withZoneEvents({ ...zone, enters: 'other', leaves: undefined }, events)).toBeFalse();
   });
 });
 

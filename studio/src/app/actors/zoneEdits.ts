@@ -1,4 +1,4 @@
-import type { Actor } from '@undatio/core';
+import type { Actor, EventType, PayloadField } from '@undatio/core';
 import { freeId } from '@undatio/core/internal';
 
 /** What is done to an actor's zones and sizes. Pure: who calls puts it in place. */
@@ -21,6 +21,20 @@ export function withZone(actor: Actor, at: number, zone: Zone | undefined): Acto
 export function zoneReshaped({ shape, ...zone }: Zone): Zone {
   if (shape.shape === 'disc') return { ...zone, shape: { shape: 'box', width: shape.length * 2, height: shape.length * 2 } };
   return { ...zone, shape: { shape: 'disc', length: Math.round((shape.width + shape.height) / 4) } };
+}
+
+/** The fields of what a zone raises, each once by its name. */
+export function fieldsOfZone({ enters, stays, leaves }: Zone, events: readonly EventType[]): PayloadField[] {
+  const raised = events.filter(({ id }) => id === enters || id === stays?.event || id === leaves);
+  const fields = new Map(raised.flatMap((event) => event.fields.map((field) => [field.name, field] as const)).reverse());
+  return [...fields.values()].reverse();
+}
+
+/** A zone that raises something else: without the values that none of its events has a field for. */
+export function withZoneEvents({ payload, ...zone }: Zone, events: readonly EventType[]): Zone {
+  const known = new Set(fieldsOfZone(zone, events).map(({ name }) => name));
+  const kept = Object.fromEntries(Object.entries(payload ?? {}).filter(([name]) => known.has(name)));
+  return Object.keys(kept).length === 0 ? zone : { ...zone, payload: kept };
 }
 
 /** One more size: half as large as the least, with half its health. */

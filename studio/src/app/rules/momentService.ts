@@ -167,7 +167,7 @@ export class MomentService {
   /** How old the status is that a rung's window or cooldown looks at. */
   ageFor({ when }: Rung): number | undefined {
     for (const one of when) {
-      if (one.condition === 'window') return this.tried()[one.of].ages[one.status];
+      if (one.condition === 'window') return one.of === 'projectile' ? undefined : this.tried()[one.of].ages[one.status];
       if (one.condition === 'cooldown' || one.condition === 'nth') return this.tried().since;
     }
     return undefined;
