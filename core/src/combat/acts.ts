@@ -14,6 +14,7 @@ import { ThrowKeeper, type Edges, type Throw, type ThrowItem } from './walking/t
 import { legAsSeen } from './walking/leg.js';
 import type { Walk } from './walking/walk.js';
 import { WalkKeeper, type WalkItem } from './walking/walkKeeper.js';
+import type { ZonePayload } from './zones/zone.js';
 import { ZoneKeeper, type ZoneItem } from './zones/zoneKeeper.js';
 
 /** Something that a body does. */
@@ -41,7 +42,7 @@ export interface ActWorld {
   /** Raises an event at once: of a flight, a zone, an edge. */
   raise(event: CompiledEventRules, told: Told, payload: FullPayload): void;
   /** The same of an event by its name, with its defaults where nothing else is said. */
-  raiseNamed(event: string, told: Told, payload?: FullPayload): void;
+  raiseNamed(event: string, told: Told, payload?: ZonePayload): void;
   edges(): Edges;
   /** Somebody lets something go. */
   letFly(who: Combatant, actor: CombatActor, launch: Launch): void;

@@ -159,7 +159,9 @@ export class Run implements Doing, RunState {
     raise: (event, told, payload) => this.askWithin({ event, ...told, payload: inCommon(event.fields, payload), own: false }),
     raiseNamed: (name, told, payload) => {
       const event = this.plan.events.get(name);
-      if (event) this.askWithin({ event, ...told, payload: payload ?? defaultsOf(event), own: false });
+      if (!event) return;
+      const given = payload ?? { payload: defaultsOf(event), directions: directionsLeftOut(event, {}) };
+      this.askWithin(this.directed({ event, ...told, ...given, own: false }));
     },
     edges: () => this.options.edges ?? {},
     letFly: (by, actor, launch) => this.spawns.letFly({ id: undefined, actor, by, place: undefined, launch }),

@@ -82,6 +82,8 @@ describe('worked fights of bodies', () => {
       [2, 7],
     ]);
     expect(log.map(({ event }) => event)).toEqual(['blow', 'blow', 'blow', 'mark']);
+    // The way from the zone's middle, where its direction is not said: 50 px to the right at first, as far to the left at last.
+    expect([0, 2].map((i) => log[i].payload['direction'])).toEqual([0, 180]);
     expect(fought(fight({}), [], bout).harms.map(([, points]) => points)).toEqual([10, 10, 10]);
     expect(() => fought(fight({ weight: 1 }), [], bout)).toThrowError(/zones\[0\]\.payload\.weight: expected a field of one of its events/);
     expect(() => fought(fight({ damage: 'much' }), [], bout)).toThrowError(/zones\[0\]\.payload\.damage: expected/);

@@ -2,11 +2,11 @@ import { DocumentError, type DocumentPath } from '../../model/documentError.js';
 import { show } from '../../model/json.js';
 import { readIdentifier, readList, readNumber, readRecord, readText, type Json } from '../../take/compileReferences.js';
 import type { MoveReferences } from '../moves/compileMove.js';
-import type { FullPayload } from '../parts/fullPayload.js';
+import { directionsLeftOut } from '../parts/blowDirection.js';
 import { payloadAt, readFlag } from '../parts/readings.js';
 import type { CompiledEventRules } from '../parts/references.js';
 import { ruleLimits } from '../parts/ruleFields.js';
-import { zoneLimits, type CompiledZone } from './zone.js';
+import { zoneLimits, type CompiledZone, type ZonePayload } from './zone.js';
 
 /** Reads an actor's zones. Throws DocumentError with the path of the first place that cannot be used. */
 export function compileZones(
@@ -56,14 +56,19 @@ function compileZone(raw: Json, path: DocumentPath, { events, statuses }: Pick<M
 }
 
 /** What its events have of the values that it gives, each those of its own fields; one that none of them has is refused. */
-function compilePayloads(raw: unknown, path: DocumentPath, events: readonly CompiledEventRules[]): ReadonlyMap<string, FullPayload> {
+function compilePayloads(raw: unknown, path: DocumentPath, events: readonly CompiledEventRules[]): ReadonlyMap<string, ZonePayload> {
   const said = Object.entries(readRecord(raw, [...path, 'payload']));
   const has = ({ fields }: CompiledEventRules, name: string): boolean => fields.some((field) => field.name === name);
   for (const [name] of said)
     if (!events.some((event) => has(event, name)))
       throw new DocumentError([...path, 'payload', name], `expected a field of one of its events, found ${show(name)}`);
   if (said.length === 0) return new Map();
-  return new Map(events.map((event) => [event.id, payloadAt(event, Object.fromEntries(said.filter(([name]) => has(event, name))), path)]));
+  return new Map(
+    events.map((event): [string, ZonePayload] => {
+      const own = Object.fromEntries(said.filter(([name]) => has(event, name)));
+      return [event.id, { payload: payloadAt(event, own, path), directions: directionsLeftOut(event, own) }];
+    }),
+  );
 }
 
 function compileStays(

@@ -3,6 +3,11 @@ import type { Box, Disc } from '../moves/meeting.js';
 import type { FullPayload } from '../parts/fullPayload.js';
 import type { CompiledStatus } from '../parts/references.js';
 
+export interface ZonePayload {
+  readonly payload: FullPayload;
+  readonly directions: readonly string[];
+}
+
 /** A part of the world about a body that does something to whoever comes into it. */
 export interface CompiledZone {
   readonly id: string;
@@ -15,8 +20,8 @@ export interface CompiledZone {
   readonly enters: string | undefined;
   readonly stays: { readonly event: string; readonly every: Seconds } | undefined;
   readonly leaves: string | undefined;
-  /** Payloads of its events, where not all of their fields are at their defaults. */
-  readonly payloads: ReadonlyMap<string, FullPayload>;
+  /** What its events have, with their fields of direction that it does not say; of the others all is at its default. */
+  readonly payloads: ReadonlyMap<string, ZonePayload>;
   /** It tells of the first who comes in, and of nobody after. */
   readonly once: boolean;
   /** Seconds for which whoever has come in does not count as coming in again. */

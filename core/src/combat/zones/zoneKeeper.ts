@@ -2,11 +2,10 @@ import type { Px, Seconds } from '../../units.js';
 import { lasting, leavingWall, meetingWall } from '../moves/meetingWall.js';
 import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
-import type { FullPayload } from '../parts/fullPayload.js';
 import { nearly, snap } from '../parts/memory.js';
 import type { CompiledStatus } from '../parts/references.js';
 import { fastest, isStill } from '../walking/leg.js';
-import type { CompiledZone } from './zone.js';
+import type { CompiledZone, ZonePayload } from './zone.js';
 import { ZoneGrid } from './zoneGrid.js';
 
 /** Somebody and a zone of somebody else's. */
@@ -40,7 +39,7 @@ export interface ZoneWorld {
   watch(watched: Watched): void;
   unwatch(watched: Watched): void;
   renew(watched: Watched): void;
-  raise(event: string, owner: Combatant, who: Combatant, payload: FullPayload | undefined): void;
+  raise(event: string, owner: Combatant, who: Combatant, payload: ZonePayload | undefined): void;
   give(who: Combatant, status: CompiledStatus, by: Combatant): void;
   take(who: Combatant, status: CompiledStatus): void;
 }

@@ -322,7 +322,7 @@ export const arenaCases: readonly ArenaCase[] = [
             { outcome: 'harm', points: 5, after: 0.4 },
             { outcome: 'harm', points: { of: { read: 'health', of: 'target' }, times: 0.5 }, after: 0.6 },
             give('lit', { after: { range: [0.1, 0.2] } }),
-            plays('stops'),
+            plays('halts'),
             { outcome: 'away', of: 'source', back: 0.5, after: 1 },
             { outcome: 'look', look: 'cracked', after: 0 },
           ],
@@ -341,8 +341,8 @@ export const arenaCases: readonly ArenaCase[] = [
       ],
     },
     statuses: [{ id: 'lit', length: 1 }],
-    script: [blow(0.1), { at: 1.7, event: 'bare', source: 'm', target: 'b' }],
-    to: [0.15, 0.45, 0.75, 1.15, 1.75, 2.1],
+    script: [blow(0.1), { at: 1.9, event: 'bare', source: 'm', target: 'b' }],
+    to: [0.15, 0.45, 0.8, 1.3, 1.95, 2.5],
   },
   {
     about:
@@ -583,6 +583,30 @@ export const arenaCases: readonly ArenaCase[] = [
   },
   {
     about:
+      'what flies is a party of what it raises and of what comes of that: asked about, struck, told on, and gone after a while; nobody is, of what nothing flew for',
+    actors: [two[0], { id: 'm', actor: 'struck', place: { x: 210, y: 30 }, facing: -1 }],
+    bodies: { struck: { radius: 30 }, near: { radius: 15 } },
+    ladders: {
+      call: [rung('thrown', [], [{ outcome: 'launch', actor: 'near', to: 'ahead', speed: 400, meets: 'hit', stays: true }])],
+      hit: [
+        rung(
+          'flown',
+          [{ condition: 'who', of: 'projectile', actors: ['near'] }],
+          [
+            { outcome: 'harm', of: 'projectile', points: 6 },
+            { outcome: 'raise', event: 'bare', on: 'projectile', from: 'target' },
+            { outcome: 'raise', event: 'bare', on: 'around', around: 'projectile', radius: 30, from: 'projectile' },
+          ],
+        ),
+        rung('struck', [], [plays('shines')]),
+      ],
+      bare: [rung('lies', [compare({ read: 'health', of: 'projectile' }, '<', 100)], [{ outcome: 'away', of: 'projectile', after: 0.2 }])],
+    },
+    script: [{ at: 0.1, event: 'call', source: 'b', target: 'm' }, blow(1)],
+    to: [0.5, 0.8, 1.2],
+  },
+  {
+    about:
       'zones: who comes in, stays each so often on the world’s clock, and leaves; once for all, or again after a while; what holds whoever is in it; one that does not last',
     actors: [
       { id: 'b', actor: 'striker', place: { x: 0, y: 0 } },
@@ -603,6 +627,7 @@ export const arenaCases: readonly ArenaCase[] = [
             enters: 'hit',
             stays: { event: 'bare', every: 0.4 },
             leaves: 'back',
+            payload: { damage: 2.5 },
             again: 2,
             status: 'wet',
           },
@@ -613,7 +638,7 @@ export const arenaCases: readonly ArenaCase[] = [
       near: { radius: 10, speed: 100 },
     },
     ladders: {
-      hit: [rung('in', [], [{ outcome: 'harm', points: 1 }])],
+      hit: [rung('in', [], [{ outcome: 'harm', points: { of: payloadOf('damage'), times: 0.4 } }])],
       bare: [rung('stays', [], [{ outcome: 'harm', points: 2 }])],
       back: [rung('out', [], [plays('shines'), { outcome: 'raise', event: 'fall', on: 'around', radius: 500 }])],
       call: [rung('told', [], [plays('stops')])],
