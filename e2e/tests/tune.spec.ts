@@ -34,6 +34,22 @@ test.describe('shaping on the strip', () => {
     await studio.saved();
   });
 
+  test('an address of something that is not there says so, shows another, and is closed', async ({ studio, page }) => {
+    await studio.open('lance-light');
+    const project = new URL(page.url()).pathname.split('/tune/')[0];
+    for (const [screen, what] of [
+      ['tune', 'sequence'],
+      ['drills', 'drill'],
+    ]) {
+      await page.goto(new URL(`${project}/${screen}/gone-blow`, page.url()).href);
+      const told = page.locator('und-missed-address').getByRole('alert');
+      await expect(told).toContainText(`There is no ${what} “gone-blow” in this project`);
+      expect(page.url()).not.toContain('gone-blow');
+      await told.getByRole('button', { name: 'Close' }).click();
+      await expect(told).toHaveCount(0);
+    }
+  });
+
   test('one drag after another is followed to its end', async ({ studio, page }) => {
     await studio.open('lance-light');
     await page.keyboard.down('Alt');

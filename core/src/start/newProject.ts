@@ -46,6 +46,8 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
     picture: name,
     width: px(84),
     height: px(96),
+    // Met within most of what is seen of it.
+    radius: px(34),
     place: { x: px(x), y: 0 },
     spots: {},
     parts: [],

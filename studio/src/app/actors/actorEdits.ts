@@ -75,17 +75,25 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
   const [{ width: across, height }] = cellPlaces(picture, picture.width ?? 100, picture.height ?? 100);
   const scale = Math.min(1, (conventions.viewHeight * 0.4) / height);
   const role = roles.find((one) => !actors.some((actor) => actor.role === one)) ?? 'bystander';
+  const [width, high] = [across, height].map((px) => Math.max(1, tidy(Math.round(px * scale))));
   return {
     id,
     label: picture.label,
     role,
     picture: picture.id,
-    width: Math.max(1, tidy(Math.round(across * scale))),
-    height: Math.max(1, tidy(Math.round(height * scale))),
+    width,
+    height: high,
+    // What reaches for it meets what is seen of it, not its middle alone.
+    radius: metWithin(width, high),
     spots: {},
     parts: [],
     poses: {},
   };
+}
+
+/** px about its middle within which a body of a size is met, where nobody has said it: most of its narrower side. */
+function metWithin(width: number, height: number): number {
+  return Math.round(Math.min(width, height) * 0.4);
 }
 
 /** As it looks with so much of its health: the lowest look that applies, or its own. */

@@ -1,6 +1,7 @@
 import type { Effect, Sequence } from '@undatio/core';
+import { effectKinds, effectSchemaOf } from '@undatio/core/internal';
 import { projectWith } from '../../testing';
-import { between, freeToMove, withEach, withMoved, withoutEach } from './severalLanes';
+import { between, freeToMove, withEach, withFieldOfEach, withMoved, withoutEach } from './severalLanes';
 
 const [sequence] = projectWith([
   { kind: 'flash', id: 'a', delay: 0.1 },
@@ -28,6 +29,23 @@ describe('several lanes', () => {
     const muted = withEach(sequence, new Set(['d']), (effect) => ({ ...effect, muted: true }));
     const moved = withMoved(muted, sequence.effects, new Set(['d']), 0.1);
     expect([moved.effects[3].muted, moved.effects[3].delay]).toEqual([true, 0.5]);
+  });
+
+  it('have a field changed together, as far as they have it and can be so', () => {
+    const all = new Set(['a', 'b', 'c', 'd']);
+    expect(delays(withFieldOfEach(sequence, 'a', all, 'delay', 0.25))).toEqual([0.25, 0.25, 0.25, 0.25]);
+    expect(delays(withFieldOfEach(sequence, 'a', new Set(['a']), 'delay', 0.25)).slice(1)).toEqual(delays(sequence).slice(1));
+    // A colour is the flash's alone, and so is its amount: a squash has one of another sort.
+    const coloured = withFieldOfEach(sequence, 'a', all, 'colour', '#ff0000');
+    expect(coloured.effects.map((effect) => 'colour' in effect && effect.colour)).toEqual(['#ff0000', false, false, false]);
+    const stronger = withFieldOfEach(sequence, 'a', all, 'amount', 0.25);
+    expect(stronger.effects.map((effect) => 'amount' in effect && effect.amount)).toEqual([0.25, -0.28, false, false]);
+    // Nothing hangs on itself: what would hang on one of them does so alone.
+    const hung = withFieldOfEach(sequence, 'd', all, 'anchor', { to: 'start', effect: 'a' });
+    expect(hung.effects.map(({ anchor }) => ('effect' in anchor ? anchor.effect : ''))).toEqual(['', 'a', 'b', 'a']);
+    // A length that a shake may have and a flash may not is the shake's alone.
+    for (const one of withFieldOfEach(sequence, 'c', all, 'duration', 4).effects)
+      expect(effectSchemaOf(effectKinds[one.kind]).safeParse(one).success).toBeTrue();
   });
 
   it('go together, and leave in its place what hung on them', () => {

@@ -1,4 +1,5 @@
 import type { Effect, Sequence } from '@undatio/core';
+import { effectKinds, effectSchemaOf, fieldsOfKind } from '@undatio/core/internal';
 import { movedBy, withoutEffect } from './sequenceEdits';
 
 /** What is done to several lanes at once. Pure: who calls puts it in place. */
@@ -31,6 +32,32 @@ export function withMoved(sequence: Sequence, before: readonly Effect[], ids: Re
 /** The sequence with every one of the lanes changed. */
 export function withEach(sequence: Sequence, ids: ReadonlySet<string>, change: (effect: Effect) => Effect): Sequence {
   return { ...sequence, effects: sequence.effects.map((effect) => (ids.has(effect.id) ? change(effect) : effect)) };
+}
+
+/**
+ * The sequence with one lane's field changed, and the same field of every other lane among `ids` that has one of the same sort and
+ * can be so. What would hang on one of them hangs on the lane alone.
+ */
+export function withFieldOfEach(sequence: Sequence, id: string, ids: ReadonlySet<string>, name: string, value: unknown): Sequence {
+  const first = sequence.effects.find((effect) => effect.id === id);
+  const sort = first && sortOf(first, name);
+  const hangs = typeof value === 'object' && value !== null && 'effect' in value && ids.has(String(value.effect));
+  const changed = (effect: Effect): Effect => ({ ...effect, [name]: value });
+  const takes = (effect: Effect): boolean =>
+    !hangs &&
+    ids.has(effect.id) &&
+    sortOf(effect, name) === sort &&
+    effectSchemaOf(effectKinds[effect.kind]).safeParse(changed(effect)).success;
+  return {
+    ...sequence,
+    effects: sequence.effects.map((effect) => (effect.id === id || takes(effect) ? changed(effect) : effect)),
+  };
+}
+
+/** What a field of an effect is, with its unit; the same for all that every effect has. */
+function sortOf(effect: Effect, name: string): string {
+  const field = fieldsOfKind(effectKinds[effect.kind])[name] as { control: string; unit?: string } | undefined;
+  return field ? `${field.control} ${field.unit ?? ''}` : name in effect ? 'of every effect' : 'none';
 }
 
 /** The sequence without the lanes; what hung on them keeps its place. */

@@ -167,9 +167,11 @@ export class ImpactStrip {
     if (isTyping(event) || event.altKey) return;
     const held = event.ctrlKey || event.metaKey;
     const inLanes = document.activeElement?.closest('und-lane') !== null;
+    // What is open closes first.
+    const elsewhere = event.defaultPrevented || document.querySelector('dialog[open]') !== null || this.adding();
     if (this.keys.actionOf('tune', event) === 'tune.add') this.toggleAdding();
     else if (held && event.key === 'a' && inLanes) this.selection.all();
-    else if (event.key === 'Escape' && inLanes && this.selection.ids().size > 0) this.selection.clear();
+    else if (event.key === 'Escape' && !elsewhere && this.selection.ids().size > 0) this.selection.clear();
     else return;
     event.preventDefault();
   }

@@ -20,7 +20,7 @@ import { LifeAxis } from './lifeAxis';
 import { dragTo, movedTo, type DragPart, type DragStart } from './laneDrag';
 import { fieldsOf, readField, strengthenedBy, stretchedBy, withEffect, type InspectedField } from '../sequenceEdits';
 import { LaneSelection } from '../laneSelection';
-import { withEach, withMoved, withoutEach } from '../severalLanes';
+import { withEach, withFieldOfEach, withMoved, withoutEach } from '../severalLanes';
 import type { SnapTargets } from './snapping';
 import type { TimeAxis } from './timeAxis';
 
@@ -304,7 +304,13 @@ export class Lane {
   }
 
   protected setField({ name, value, gesture }: Pick<InspectorChange, 'name' | 'value' | 'gesture'>): void {
-    this.change(name, (effect) => ({ ...effect, [name]: value }) as Effect, gesture);
+    const { id } = this.effect();
+    const ids = this.selection.with(id);
+    this.edit(
+      `${name} ${this.named(ids)}`,
+      (sequence) => withFieldOfEach(sequence, id, ids, name, value),
+      gesture && `${[...ids].join(' ')} ${name} ${gesture}`,
+    );
   }
 
   /** Changes the effect as it stands now, which may be newer than what this lane has drawn. */
