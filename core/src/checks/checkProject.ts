@@ -7,6 +7,8 @@ import { beyondStopBudget } from './beyondStopBudget.js';
 import { presetProblems } from './presetProblems.js';
 import { checkRules } from './checkRules.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
+import type { SequencePlan } from '../take/plan.js';
+import { particlesOfAFrame, workOf } from '../take/workBounds.js';
 import { spots } from '../take/draws.js';
 import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
@@ -57,13 +59,24 @@ export function compileContext(project: Pick<Project, 'events' | 'assets' | 'act
 }
 
 function checkSequence(sequence: Sequence, index: number, context: CompileContext, knownSpots: ReadonlySet<string>): Problem[] {
+  let plan: SequencePlan;
   try {
-    compileSequence(sequence, ['sequences', index], context);
+    plan = compileSequence(sequence, ['sequences', index], context);
   } catch (error) {
     if (!(error instanceof DocumentError)) throw error;
     return [errorAt(error.path, error.expected)];
   }
-  return [...doubledSounds(sequence, index), ...spotsOfNobody(sequence, index, knownSpots)];
+  return [...doubledSounds(sequence, index), ...spotsOfNobody(sequence, index, knownSpots), ...costly(plan, index)];
+}
+
+/** A strike of so many particles that frames wait for it. */
+function costly({ effects }: SequencePlan, index: number): Problem[] {
+  const particles = Math.round(workOf(effects).reduce((sum, work) => sum + work.particles, 0));
+  if (particles <= particlesOfAFrame) return [];
+  const [most, found] = [particlesOfAFrame, particles].map((count) => count.toLocaleString('en'));
+  return [
+    warning(formatPath(['sequences', index, 'effects']), `makes up to ${found} particles: beyond ${most}, frames of 1/60 s are late`),
+  ];
 }
 
 /** A spot that no actor has is everybody's middle, which is nearly always a slip of the pen. */

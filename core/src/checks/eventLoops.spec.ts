@@ -54,6 +54,7 @@ describe('loops of outcomes', () => {
     // Both by halves are one again; a little more is too many.
     expect(grows([again, again], [when('chance', { share: 0.5 })])).toEqual([]);
     expect(grows([again, again], [when('chance', { share: 0.6 })])[0]).toContain('each leads to 1.2 more: 1.2, 1.4, 1.7 … events');
+    expect(grows([{ ...again, on: 'around' }], [when('chance', { share: 0 })])).toEqual([]);
     expect(grows([again, again], [when('nth', { count: 'up to', n: 3 })])).toEqual([]);
     const thrown = { outcome: 'launch', actor: 'pod', meets: 'begin' };
     expect(grows([thrown])).toEqual([]);

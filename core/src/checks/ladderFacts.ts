@@ -37,6 +37,8 @@ export function factsOf(response: Response): LadderFacts {
     const leadsTo = response.rungs.flatMap((rung, k) => {
       if (endsItself(rung)) return [];
       const share = mustHold(rung.when).reduce((of, one) => (one.condition === 'chance' ? of * one.share : of), 1);
+      // What is never chanced leads nowhere.
+      if (share === 0) return [];
       return rung.then.flatMap((outcome, n) =>
         (outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? []).map((lead) => ({ lead, place: [k, 'then', n] as const, share })),
       );

@@ -21,6 +21,9 @@ export const mostWork: StrikeWork = {
   followings: 400_000,
 };
 
+/** Particles of one strike beyond which to make them, or to draw a frame of them, takes longer than a frame of 1/60 s lasts. */
+export const particlesOfAFrame = 5_000;
+
 const names: Readonly<Record<keyof StrikeWork, string>> = {
   firings: 'firings',
   particles: 'particles',

@@ -181,7 +181,8 @@ async function settingsBefore(folder: string, id: string): Promise<{ readonly or
   } catch {
     throw new FolderError(`${file} is there and cannot be read as a project's; nothing was written`);
   }
-  if (settings.id !== id) throw new FolderError(`${folder} holds the project "${String(settings.id)}"; nothing was written`);
+  const found = (settings as typeof settings | null)?.id;
+  if (found !== id) throw new FolderError(`${folder} holds the project "${String(found)}"; nothing was written`);
   return settings;
 }
 
