@@ -8,13 +8,16 @@ import { groupsOf } from './groupsOf.js';
 /** Events that lead to one another: round for ever at one instant, or in time to more and more of them. */
 
 type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills'>;
+type Response = Project['responses'][number];
 
 /** That one event leads to another. */
 interface Edge {
   readonly from: string;
   readonly to: string;
   readonly by: Lead['to'];
-  readonly path: DocumentPath;
+  /** The response that it is of, and where in its rungs. */
+  readonly response: Response;
+  readonly place: DocumentPath;
   readonly later: boolean;
   /** How many come of one: as it is chanced, Infinity for all around. */
   readonly most: number;
@@ -26,24 +29,27 @@ interface Edge {
 
 /** Loops without a delay are refused; such as make more of themselves each time round, and statuses that keep themselves up, are told. */
 export function eventLoops(project: Rules): Problem[] {
-  const edges = edgesOf(project);
-  if (edges.length === 0) return [];
-  const atOnce = edges.filter(({ later, by }) => !later && by !== 'falls');
-  const refused = loopsAmong(atOnce).map(({ first, names }) => ({
-    ...errorAt(formatPath(first.path), `expected a delay or a condition that ends it, found a loop: ${names.join(' → ')}`),
+  const ladders = laddersOf(project);
+  const pathOf = ({ response, place }: Edge): DocumentPath => ['responses', project.responses.indexOf(response), 'rungs', ...place];
+  const atOnce = loopsAmong(ladders, ({ later, by }) => !later && by !== 'falls');
+  const refused = atOnce.map(({ first, names }) => ({
+    ...errorAt(formatPath(pathOf(first)), `expected a delay or a condition that ends it, found a loop: ${names.join(' → ')}`),
     finding: 'loop',
   }));
-  const taken = new Set(refused.map(({ path }) => path));
+  const taken = new Set(atOnce.map(({ first }) => first));
   // Whoever falls falls once, unless something in the loop brings them back.
-  const withFalls = loopsAmong(edges.filter(({ later }) => !later)).flatMap(({ first, inside, names }) => {
+  const withFalls = loopsAmong(ladders, ({ later }) => !later).flatMap(({ first, inside, names }) => {
     const both = inside.some(({ by }) => by === 'falls') && inside.some(({ by }) => by === 'returns');
-    if (!both || taken.has(formatPath(first.path))) return [];
-    return [warning(first.path, `goes round at one instant as long as somebody falls of it: ${names.join(' → ')}`, 'loop')];
+    if (!both || taken.has(first)) return [];
+    return [warning(pathOf(first), `goes round at one instant as long as somebody falls of it: ${names.join(' → ')}`, 'loop')];
   });
-  const others = loopsAmong(edges.filter(({ by }) => by !== 'falls')).filter(({ inside }) =>
-    inside.every(({ path }) => !taken.has(formatPath(path))),
-  );
-  return [...refused, ...withFalls, ...others.flatMap((loop) => grows(loop, project)), ...others.flatMap((loop) => keepsUp(loop, project))];
+  const others = loopsAmong(ladders, ({ by }) => by !== 'falls').filter(({ inside }) => !inside.some((edge) => taken.has(edge)));
+  return [
+    ...refused,
+    ...withFalls,
+    ...others.flatMap((loop) => grows(loop, project).map(([message, finding]) => warning(pathOf(loop.first), message, finding))),
+    ...others.flatMap((loop) => keepsUp(loop, project).map(([edge, message]) => warning(pathOf(edge), message, 'keeps up'))),
+  ];
 }
 
 const warning = (path: DocumentPath, message: string, finding: string): Problem => ({
@@ -61,18 +67,19 @@ interface Loop {
   readonly names: readonly string[];
 }
 
-/** One loop for each group of events that lead to one another. */
-function loopsAmong(edges: readonly Edge[]): Loop[] {
-  const groups = groupsOf(edges);
-  const byGroup = new Map<number, Edge[]>();
-  for (const edge of edges) {
-    const group = groups.get(edge.from);
-    if (group === undefined || group !== groups.get(edge.to)) continue;
-    const list = byGroup.get(group);
-    if (list) list.push(edge);
-    else byGroup.set(group, [edge]);
-  }
-  return [...byGroup.values()].map((inside) => ({ inside, first: inside[0], names: wayRound(inside) }));
+/** One loop for each group of events that some edges lead round among. */
+function loopsAmong(ladders: readonly Ladder[], counts: (edge: Edge) => boolean): Loop[] {
+  const arrows = ladders.flatMap(({ arrows: own }) => own.filter(counts));
+  const groups = groupsOf(arrows);
+  const round = new Set<number>();
+  for (const { from, to } of arrows) if (groups.get(from) === groups.get(to)) round.add(groups.get(from) ?? -1);
+  // Loops are few: only for these all that leads on is looked through.
+  return [...round].map((group) => {
+    const inside = ladders.flatMap(({ from, edges }) =>
+      groups.get(from) === group ? edges.filter((edge) => counts(edge) && groups.get(edge.to) === group) : [],
+    );
+    return { inside, first: inside[0], names: wayRound(inside) };
+  });
 }
 
 /** The events of a shortest way from the first edge round to where it began. */
@@ -97,7 +104,7 @@ function wayRound(inside: readonly Edge[]): string[] {
 }
 
 /** Whether one event comes to more than one of its loop each time round: those of rungs that answer together are added up. */
-function grows({ inside, first, names }: Loop, { responses, drills }: Rules): Problem[] {
+function grows({ inside, names }: Loop, { responses, drills }: Rules): [message: string, finding: string][] {
   const bodies = Math.max(2, ...drills.map(({ actors }) => actors.length));
   const counted = (edge: Edge): number => (edge.most === Infinity ? bodies : edge.most);
   const times = responses.reduce((most, { event, rungs }) => {
@@ -114,59 +121,76 @@ function grows({ inside, first, names }: Loop, { responses, drills }: Rules): Pr
   const how = inside.some(({ most }) => most === Infinity)
     ? `each tells all around, among ${bodies} bodies up to ${told} … events`
     : `each leads to ${Number(times.toFixed(1))} more: ${told} … events`;
-  return [warning(first.path, `grows without end: ${shown}; ${how}`, 'growth')];
+  return [[`grows without end: ${shown}; ${how}`, 'growth']];
 }
 
 /** Statuses whose ticks give them again, so that they never end. */
-function keepsUp({ inside }: Loop, { statuses }: Rules): Problem[] {
+function keepsUp({ inside }: Loop, { statuses }: Rules): [edge: Edge, message: string][] {
   const told = new Set<string>();
-  return inside.flatMap(({ path, status }) => {
-    const found = statuses.find(({ id }) => id === status);
-    if (!found || found.stacking === 'ignore' || found.length === undefined || told.has(status)) return [];
-    told.add(status);
-    return [warning(path, `"${status}" never ends by itself: what its ticks raise gives it again`, 'keeps up')];
+  return inside.flatMap((edge): [Edge, string][] => {
+    const found = statuses.find(({ id }) => id === edge.status);
+    if (!found || found.stacking === 'ignore' || found.length === undefined || told.has(edge.status)) return [];
+    told.add(edge.status);
+    return [[edge, `"${edge.status}" never ends by itself: what its ticks raise gives it again`]];
   });
 }
 
-function edgesOf(project: Rules): Edge[] {
-  const { responses, actors, statuses } = project;
-  const falls = actors.flatMap(({ health }) => health?.falls ?? []);
-  const returns = actors.flatMap(({ health }) => health?.returns ?? []);
-  const ticks = new Map(statuses.map(({ id, ticks: own }) => [id, own?.event]));
+/** What a response leads to. */
+interface Ladder {
+  readonly from: string;
+  readonly edges: readonly Edge[];
+  /** One of each sort to each event: what is enough to find who leads round. */
+  readonly arrows: readonly Edge[];
+}
+
+/** What was found of a response among the same statuses and actors: an edit of another one does not look at it again. */
+const found = new WeakMap<Response, Pick<Rules, 'statuses' | 'actors'> & { readonly ladder: Ladder }>();
+
+function laddersOf({ responses, actors, statuses }: Rules): Ladder[] {
+  let eventsOf: ((lead: Lead) => readonly string[]) | undefined;
+  return responses.map((response) => {
+    const known = found.get(response);
+    if (known?.statuses === statuses && known.actors === actors) return known.ladder;
+    eventsOf ??= raisedOf({ actors, statuses });
+    const ladder = ladderOf(response, eventsOf);
+    found.set(response, { actors, statuses, ladder });
+    return ladder;
+  });
+}
+
+/** The events that leads come to, among actors and statuses. */
+function raisedOf({ actors, statuses }: Pick<Rules, 'actors' | 'statuses'>): (lead: Lead) => readonly string[] {
+  const falls = [...new Set(actors.flatMap(({ health }) => health?.falls ?? []))];
+  const returns = [...new Set(actors.flatMap(({ health }) => health?.returns ?? []))];
+  const ticks = new Map(statuses.map(({ id, ticks: own }) => [id, own ? [own.event] : []]));
   const raisedBy = new Map(
     actors.map(({ id, zones = [], expires }) => [
       id,
       [...zones.flatMap(({ enters, stays, leaves }) => [enters, stays?.event, leaves]), expires].filter((event) => event !== undefined),
     ]),
   );
-  const eventsOf = ({ to, id }: Lead): readonly string[] => {
+  return ({ to, id }) => {
     if (to === 'event') return [id];
-    if (to === 'status') return [ticks.get(id) ?? []].flat();
+    if (to === 'status') return ticks.get(id) ?? [];
     if (to === 'body') return raisedBy.get(id) ?? [];
-    return [...new Set(to === 'falls' ? falls : returns)];
+    return to === 'falls' ? falls : returns;
   };
-  const seen = new Set<string>();
-  return responses.flatMap((response, i) =>
-    factsOf(response).leads.flatMap(({ lead, place, share }): Edge[] =>
-      eventsOf(lead).flatMap((to): Edge[] => {
-        const { later, most } = lead;
-        const edge: Edge = {
-          from: response.event,
-          to,
-          by: lead.to,
-          path: ['responses', i, 'rungs', ...place],
-          later,
-          most: most * share,
-          rung: place[0],
-          status: lead.to === 'status' ? lead.id : '',
-        };
-        // The same bodies fall or come back whichever rung it is of.
-        if (lead.to !== 'falls' && lead.to !== 'returns') return [edge];
-        const key = `${edge.from} ${to} ${lead.to} ${later}`;
-        if (seen.has(key)) return [];
-        seen.add(key);
-        return [edge];
-      }),
-    ),
+}
+
+function ladderOf(response: Response, eventsOf: (lead: Lead) => readonly string[]): Ladder {
+  const from = response.event;
+  const sorts = new Map<string, Edge>();
+  const edges = factsOf(response).leads.flatMap(({ lead, place, share }) =>
+    eventsOf(lead).flatMap((to): Edge[] => {
+      const { to: by, later, most } = lead;
+      const status = by === 'status' ? lead.id : '';
+      const edge: Edge = { from, to, by, response, place, later, most: most * share, rung: place[0], status };
+      const sort = `${to} ${by} ${later}`;
+      // The same bodies fall or come back whichever rung it is of.
+      if (sorts.has(sort) && (by === 'falls' || by === 'returns')) return [];
+      if (!sorts.has(sort)) sorts.set(sort, edge);
+      return [edge];
+    }),
   );
+  return { from, edges, arrows: [...sorts.values()] };
 }

@@ -20,6 +20,8 @@ export interface LadderFacts {
   }[];
   /** What it leads to by itself, but for rungs that see to it that it ends. `share` is how often, where chance decides. */
   readonly leads: readonly { readonly lead: Lead; readonly place: Place; readonly share: number }[];
+  /** Events that it raises by itself, each with the first place that does. */
+  readonly raises: ReadonlyMap<string, Place>;
   /** Sequences that one event plays at once: those of a rung, with those of the rungs above it that go on. */
   readonly together: readonly (readonly { readonly sequence: string; readonly place: Place }[])[];
   /** The counters that its conditions and amounts read, wherever they stand in it. */
@@ -34,6 +36,13 @@ export function factsOf(response: Response): LadderFacts {
     const leading = response.rungs.flatMap((rung, k) => {
       return rung.then.flatMap((outcome, n) => (leads(outcome) ? [{ outcome, place: [k, 'then', n] as const }] : []));
     });
+    const raises = new Map<string, Place>();
+    response.rungs.forEach(({ then }, k) =>
+      then.forEach((outcome, n) => {
+        for (const { to, id } of outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? [])
+          if (to === 'event' && !raises.has(id)) raises.set(id, [k, 'then', n]);
+      }),
+    );
     const leadsTo = response.rungs.flatMap((rung, k) => {
       if (endsItself(rung)) return [];
       const share = mustHold(rung.when).reduce((of, one) => (one.condition === 'chance' ? of * one.share : of), 1);
@@ -54,7 +63,7 @@ export function factsOf(response: Response): LadderFacts {
     );
     const text = JSON.stringify(response.rungs);
     const countersRead = [...text.matchAll(/"read":"counter","counter":"([a-z0-9-]+)"/g)].map(([, name]) => name);
-    known.set(response, (facts = { leading, leads: leadsTo, together, countersRead }));
+    known.set(response, (facts = { leading, leads: leadsTo, raises, together, countersRead }));
   }
   return facts;
 }

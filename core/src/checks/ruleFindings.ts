@@ -1,6 +1,5 @@
 import { compares } from '../combat/conditions/compare.js';
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
-import { outcomeKinds } from '../combat/outcomes/registry.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
@@ -207,13 +206,7 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
   const answered = new Set(responses.filter(({ rungs }) => rungs.length > 0).map(({ event }) => event));
   const raised: [string, DocumentPath][] = [
     ...responses.flatMap((response, i) =>
-      response.rungs.flatMap(({ then }, k) =>
-        then.flatMap((outcome, n) =>
-          (outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? []).flatMap(({ to, id }): [string, DocumentPath][] =>
-            to === 'event' ? [[id, ['responses', i, 'rungs', k, 'then', n]]] : [],
-          ),
-        ),
-      ),
+      [...factsOf(response).raises].map(([event, place]): [string, DocumentPath] => [event, ['responses', i, 'rungs', ...place]]),
     ),
     ...statuses.flatMap(({ ticks }, i): [string, DocumentPath][] => (ticks ? [[ticks.event, ['statuses', i, 'ticks']]] : [])),
     ...actors.flatMap(({ health }, i): [string, DocumentPath][] =>
