@@ -675,9 +675,9 @@ export interface ArenaLogEntry {
   readonly rungs: readonly ArenaAnswer[];
   readonly happened: readonly ArenaHappening[];
   readonly touch?: ArenaTouch;
-  /** What flew, of an event that a projectile raised, or that came of one. */
+  /** Id of the projectile that raised the event, or that raised an earlier event of its chain. */
   readonly projectile?: string;
-  /** Said of what comes of an event after a while, in an entry of its own: seconds of the world's clock since then. */
+  /** Set on the entry of a delayed outcome: seconds of the world's clock since the event with this number. */
   readonly after?: number;
   /** Said of an event that the arena would not go on with. */
   readonly refused?: string;

@@ -34,7 +34,7 @@ test.describe('shaping on the strip', () => {
     await studio.saved();
   });
 
-  test('an address of something that is not there says so, shows another, and is closed', async ({ studio, page }) => {
+  test('an address with an unknown id opens another document and shows a notice that can be closed', async ({ studio, page }) => {
     await studio.open('lance-light');
     const project = new URL(page.url()).pathname.split('/tune/')[0];
     for (const [screen, what] of [
@@ -43,7 +43,7 @@ test.describe('shaping on the strip', () => {
     ]) {
       await page.goto(new URL(`${project}/${screen}/gone-blow`, page.url()).href);
       const told = page.locator('und-missed-address').getByRole('alert');
-      await expect(told).toContainText(`There is no ${what} “gone-blow” in this project`);
+      await expect(told).toContainText(`This project has no ${what} “gone-blow”`);
       expect(page.url()).not.toContain('gone-blow');
       await told.getByRole('button', { name: 'Close' }).click();
       await expect(told).toHaveCount(0);

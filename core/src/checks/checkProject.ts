@@ -69,13 +69,13 @@ function checkSequence(sequence: Sequence, index: number, context: CompileContex
   return [...doubledSounds(sequence, index), ...spotsOfNobody(sequence, index, knownSpots), ...costly(plan, index)];
 }
 
-/** A strike of so many particles that frames wait for it. */
+/** Warns about a sequence with so many particles that frames are late. */
 function costly({ effects }: SequencePlan, index: number): Problem[] {
   const particles = Math.round(workOf(effects).reduce((sum, work) => sum + work.particles, 0));
   if (particles <= particlesOfAFrame) return [];
   const [most, found] = [particlesOfAFrame, particles].map((count) => count.toLocaleString('en'));
   return [
-    warning(formatPath(['sequences', index, 'effects']), `makes up to ${found} particles: beyond ${most}, frames of 1/60 s are late`),
+    warning(formatPath(['sequences', index, 'effects']), `up to ${found} particles: above ${most} a frame can take longer than 1/60 s`),
   ];
 }
 

@@ -87,7 +87,7 @@ export function checkRules(project: Project, context: CompileContext): Problem[]
   return problems.length > 0 ? problems : ruleFindings(project);
 }
 
-/** What drills expect of documents that are not there. */
+/** Reports expectations of drills that name events, statuses or sequences that do not exist. */
 function expectedAndGone({ events, statuses, sequences, drills }: Project): Problem[] {
   if (drills.every(({ expectations }) => expectations.length === 0)) return [];
   const known = new Map(

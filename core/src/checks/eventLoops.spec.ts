@@ -12,7 +12,7 @@ const ladder = (event: string, then: Json[], conditions: Json[] = [], more: Json
   rungs: [{ id: 'one', when: conditions, then, ...more }],
 });
 
-/** What is told of loops among these ladders and actors' own, without what is told of them otherwise. */
+/** Returns the loop problems of a project with these responses, as `severity: path: message`. */
 function loopsOf(responses: Json[], more: { actor?: Json; pod?: Json; statuses?: Json[] } = {}): string[] {
   const json = projectJson([]);
   const [event] = json['events'] as Json[];
@@ -34,40 +34,40 @@ function loopsOf(responses: Json[], more: { actor?: Json; pod?: Json; statuses?:
 const falling = { health: { most: 10, start: 10, falls: 'gone', returns: 'back' } };
 
 describe('loops of outcomes', () => {
-  it('are refused where what is let go is there at once, and only there', () => {
+  it('are an error if a projectile arrives without delay, and not if it takes time to fly', () => {
     const thrown = (more: Json): string[] => loopsOf([ladder('begin', [{ outcome: 'launch', actor: 'pod', from: 'source', ...more }])]);
     const refused = 'error: responses[0].rungs[0].then[0]: expected a delay or a condition that ends it, found a loop: begin → begin';
     expect(thrown({ whom: 'source', meets: 'begin' })).toEqual([refused]);
     expect(thrown({ whom: 'source', lands: 'begin', to: 'place' })).toEqual([refused]);
-    // On its way it takes a while, and comes to one more of it each time.
+    // A projectile with a flight time raises one event per loop: the loop is slow and does not grow.
     expect(thrown({ whom: 'target', lands: 'begin' })).toEqual([]);
     expect(thrown({ to: 'ahead', whom: 'source', lands: 'begin' })).toEqual([]);
   });
 
-  it('grow where one event comes to more than one of it, however they are raised', () => {
+  it('are a warning if each event raises more than one further event', () => {
     const grows = (then: Json[], conditions: Json[] = []): string[] => loopsOf([ladder('begin', then, conditions)]);
     const again = { outcome: 'raise', event: 'begin', after: 0.05 };
     expect(grows([again])).toEqual([]);
     expect(grows([again, again])).toEqual([
-      'warning: responses[0].rungs[0].then[0]: grows without end: begin → begin; each leads to 2 more: 2, 4, 8 … events',
+      'warning: responses[0].rungs[0].then[0]: grows without end: begin → begin; each event raises 2 more: 2, 4, 8 … events',
     ]);
-    // Both by halves are one again; a little more is too many.
+    // Two events with a 50 % chance are one on average; with 60 % they are 1.2.
     expect(grows([again, again], [when('chance', { share: 0.5 })])).toEqual([]);
-    expect(grows([again, again], [when('chance', { share: 0.6 })])[0]).toContain('each leads to 1.2 more: 1.2, 1.4, 1.7 … events');
+    expect(grows([again, again], [when('chance', { share: 0.6 })])[0]).toContain('each event raises 1.2 more: 1.2, 1.4, 1.7 … events');
     expect(grows([{ ...again, on: 'around' }], [when('chance', { share: 0 })])).toEqual([]);
     expect(grows([again, again], [when('nth', { count: 'up to', n: 3 })])).toEqual([]);
     const thrown = { outcome: 'launch', actor: 'pod', meets: 'begin' };
     expect(grows([thrown])).toEqual([]);
-    expect(grows([{ ...thrown, pierce: 2 }])[0]).toContain('each leads to 3 more');
-    expect(grows([{ ...thrown, lands: 'begin' }])[0]).toContain('each leads to 2 more');
-    // Rungs that answer together are added up; rungs of which one answers are not.
+    expect(grows([{ ...thrown, pierce: 2 }])[0]).toContain('each event raises 3 more');
+    expect(grows([{ ...thrown, lands: 'begin' }])[0]).toContain('each event raises 2 more');
+    // Outcomes of rungs that match together are added up; alternatives are not.
     const two = (goesOn: boolean): string[] =>
       loopsOf([{ id: 'begin', event: 'begin', rungs: ['a', 'b'].map((id) => ({ id, when: [], then: [again], goesOn })) }]);
     expect(two(false)).toEqual([]);
-    expect(two(true)[0]).toContain('each leads to 2 more');
+    expect(two(true)[0]).toContain('each event raises 2 more');
   });
 
-  it('end by a number that is told on as another, and not by one that stays', () => {
+  it('end if a payload number that a condition reads changes with each event', () => {
     const jumping = (payload: Json): string[] =>
       loopsOf([
         ladder(
@@ -81,20 +81,20 @@ describe('loops of outcomes', () => {
     expect(jumping({})[0]).toContain('found a loop');
   });
 
-  it('by falling are told where somebody is brought back in them', () => {
+  it('through a defeat are a warning only if the loop also respawns the body', () => {
     const fell = { outcome: 'fell', of: 'target' };
     const back = { outcome: 'bring-back', of: 'target' };
     expect(loopsOf([ladder('gone', [fell])], { actor: falling })).toEqual([]);
     expect(loopsOf([ladder('gone', [back])], { actor: falling })).toEqual([]);
     expect(loopsOf([ladder('gone', [back]), ladder('back', [{ outcome: 'harm', of: 'target' }])], { actor: falling })).toEqual([
-      'warning: responses[0].rungs[0].then[0]: goes round at one instant as long as somebody falls of it: gone → back → gone',
+      'warning: responses[0].rungs[0].then[0]: repeats within one instant while a body is defeated and respawned: gone → back → gone',
     ]);
     expect(loopsOf([ladder('gone', [{ outcome: 'away', of: 'target', back: 2 }]), ladder('back', [fell])], { actor: falling })).toEqual([]);
-    // A return that brings back is at once, whoever falls.
+    // A respawn event that respawns again is a loop without any defeat.
     expect(loopsOf([ladder('back', [back])], { actor: falling })[0]).toContain('found a loop: back → back');
   });
 
-  it('of a status that its own ticks give again never end', () => {
+  it('of a status that its own ticks apply again are a warning', () => {
     const gives = [{ outcome: 'give', of: 'target', status: 'burning' }];
     const burning = (more: Json = {}): Json => ({
       id: 'burning',
@@ -105,16 +105,16 @@ describe('loops of outcomes', () => {
     });
     const keeps = (status: Json, event = 'tick'): string[] => loopsOf([ladder(event, gives)], { statuses: [status] });
     expect(keeps(burning())).toEqual([
-      'warning: responses[0].rungs[0].then[0]: "burning" never ends by itself: what its ticks raise gives it again',
+      'warning: responses[0].rungs[0].then[0]: "burning" never ends: its ticks raise an event that applies it again',
     ]);
     expect(keeps(burning(), 'begin')).toEqual([]);
     expect(keeps(burning({ stacking: 'ignore' }))).toEqual([]);
-    // By way of another event as well.
+    // The same through a second event.
     const raised = [{ outcome: 'raise', event: 'begin', after: 0.1 }];
     expect(loopsOf([ladder('tick', raised), ladder('begin', gives)], { statuses: [burning()] }).length).toBe(1);
   });
 
-  it('of things that lie there and let more of them fall grow', () => {
+  it('of pickups that drop more pickups are a warning', () => {
     const zone = (more: Json): Json => ({ zones: [{ id: 'near', shape: { shape: 'disc', length: 40 }, ...more }] });
     const drops = (count: number): Json[] => Array.from({ length: count }, () => ({ outcome: 'drop', actors: ['pod'] }));
     expect(loopsOf([ladder('met', drops(1))], { pod: zone({ enters: 'met' }) })).toEqual([]);
@@ -122,7 +122,7 @@ describe('loops of outcomes', () => {
     expect(loopsOf([ladder('met', drops(2))], { pod: zone({ enters: 'begin' }) })).toEqual([]);
   });
 
-  it('are found among very many events in time that is linear in them', () => {
+  it('are found among 150 events with 2400 outcomes', () => {
     const names = Array.from({ length: 150 }, (_, i) => `e-${i}`);
     const json = projectJson([]);
     const { problems } = readProject({
@@ -136,7 +136,7 @@ describe('loops of outcomes', () => {
       ),
     });
     expect(problems.filter(({ finding }) => finding === 'growth').map(({ message }) => message)).toEqual([
-      'grows without end: e-0 → e-0; each leads to 16 more: 16, 256, 4096 … events',
+      'grows without end: e-0 → e-0; each event raises 16 more: 16, 256, 4096 … events',
     ]);
   });
 });
@@ -144,11 +144,11 @@ describe('loops of outcomes', () => {
 describe('groups of names that lead to one another', () => {
   const letters = fc.constantFrom(...'abcdefgh');
 
-  it('hold two names exactly where each can be reached from the other', () => {
+  it('contain two names exactly if each can be reached from the other', () => {
     fc.assert(
       fc.property(fc.array(fc.record({ from: letters, to: letters }), { maxLength: 20 }), (arrows) => {
         const groups = groupsOf(arrows);
-        // By trying: whatever is reached in any number of steps.
+        // Reference: search by repeated steps.
         const reached = (from: string): Set<string> => {
           const found = new Set([from]);
           for (let i = 0; i < 8; i++) for (const arrow of arrows) if (found.has(arrow.from)) found.add(arrow.to);

@@ -5,29 +5,33 @@ import type { Project } from '../model/project.js';
 import { factsOf } from './ladderFacts.js';
 import { groupsOf } from './groupsOf.js';
 
-/** Events that lead to one another: round for ever at one instant, or in time to more and more of them. */
+/** Finds events that raise each other in a loop, through every outcome that can lead from one event to another. */
 
 type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills'>;
 type Response = Project['responses'][number];
 
-/** That one event leads to another. */
+/** One outcome by which an event can raise another event. */
 interface Edge {
   readonly from: string;
   readonly to: string;
   readonly by: Lead['to'];
-  /** The response that it is of, and where in its rungs. */
+  /** The response that holds the outcome. */
   readonly response: Response;
+  /** Path of the outcome inside the response's rungs. */
   readonly place: DocumentPath;
   readonly later: boolean;
-  /** How many come of one: as it is chanced, Infinity for all around. */
+  /** Events raised per event, multiplied by the rung's chance. Infinity if it is sent to all bodies in range. */
   readonly most: number;
-  /** The rung it is of, within its ladder. */
+  /** Index of the rung in its ladder. */
   readonly rung: number;
-  /** The status whose ticks it is. */
+  /** Id of the status whose ticks raise the event; empty for other outcomes. */
   readonly status: string;
 }
 
-/** Loops without a delay are refused; such as make more of themselves each time round, and statuses that keep themselves up, are told. */
+/**
+ * Reports loops of events. A loop without any delay is an error. A loop whose events multiply is a warning, and so is a status whose
+ * ticks apply it again.
+ */
 export function eventLoops(project: Rules): Problem[] {
   const ladders = laddersOf(project);
   const pathOf = ({ response, place }: Edge): DocumentPath => ['responses', project.responses.indexOf(response), 'rungs', ...place];
@@ -37,11 +41,11 @@ export function eventLoops(project: Rules): Problem[] {
     finding: 'loop',
   }));
   const taken = new Set(atOnce.map(({ first }) => first));
-  // Whoever falls falls once, unless something in the loop brings them back.
+  // A body is defeated once, so a loop through a defeat repeats only if the loop also respawns the body.
   const withFalls = loopsAmong(ladders, ({ later }) => !later).flatMap(({ first, inside, names }) => {
     const both = inside.some(({ by }) => by === 'falls') && inside.some(({ by }) => by === 'returns');
     if (!both || taken.has(first)) return [];
-    return [warning(pathOf(first), `goes round at one instant as long as somebody falls of it: ${names.join(' → ')}`, 'loop')];
+    return [warning(pathOf(first), `repeats within one instant while a body is defeated and respawned: ${names.join(' → ')}`, 'loop')];
   });
   const others = loopsAmong(ladders, ({ by }) => by !== 'falls').filter(({ inside }) => !inside.some((edge) => taken.has(edge)));
   return [
@@ -60,20 +64,20 @@ const warning = (path: DocumentPath, message: string, finding: string): Problem 
 });
 
 interface Loop {
-  /** All that lead round among the same events. */
+  /** Every edge between the events of the loop. */
   readonly inside: readonly Edge[];
   readonly first: Edge;
-  /** A shortest way round, by the events. */
+  /** Ids of the events of a shortest loop, the first one repeated at the end. */
   readonly names: readonly string[];
 }
 
-/** One loop for each group of events that some edges lead round among. */
+/** Finds one loop for each group of events that can raise each other through the edges that `counts` accepts. */
 function loopsAmong(ladders: readonly Ladder[], counts: (edge: Edge) => boolean): Loop[] {
   const arrows = ladders.flatMap(({ arrows: own }) => own.filter(counts));
   const groups = groupsOf(arrows);
   const round = new Set<number>();
   for (const { from, to } of arrows) if (groups.get(from) === groups.get(to)) round.add(groups.get(from) ?? -1);
-  // Loops are few: only for these all that leads on is looked through.
+  // Loops are rare, so all edges are searched only where there is a loop.
   return [...round].map((group) => {
     const inside = ladders.flatMap(({ from, edges }) =>
       groups.get(from) === group ? edges.filter((edge) => counts(edge) && groups.get(edge.to) === group) : [],
@@ -82,7 +86,7 @@ function loopsAmong(ladders: readonly Ladder[], counts: (edge: Edge) => boolean)
   });
 }
 
-/** The events of a shortest way from the first edge round to where it began. */
+/** Lists the events of a shortest loop that starts with the first edge. */
 function wayRound(inside: readonly Edge[]): string[] {
   const [first] = inside;
   const next = new Map<string, Set<string>>();
@@ -103,7 +107,7 @@ function wayRound(inside: readonly Edge[]): string[] {
   return [first.from, ...names];
 }
 
-/** Whether one event comes to more than one of its loop each time round: those of rungs that answer together are added up. */
+/** Warns if each pass through the loop raises more than one event. Outcomes of rungs that match together are added up. */
 function grows({ inside, names }: Loop, { responses, drills }: Rules): [message: string, finding: string][] {
   const bodies = Math.max(2, ...drills.map(({ actors }) => actors.length));
   const counted = (edge: Edge): number => (edge.most === Infinity ? bodies : edge.most);
@@ -116,34 +120,34 @@ function grows({ inside, names }: Loop, { responses, drills }: Rules): [message:
     return Math.max(most, ...sums);
   }, 0);
   if (times <= 1) return [];
-  const told = [1, 2, 3].map((generation) => Number((times ** generation).toFixed(1))).join(', ');
+  const counts = [1, 2, 3].map((generation) => Number((times ** generation).toFixed(1))).join(', ');
   const shown = names.join(' → ');
   const how = inside.some(({ most }) => most === Infinity)
-    ? `each tells all around, among ${bodies} bodies up to ${told} … events`
-    : `each leads to ${Number(times.toFixed(1))} more: ${told} … events`;
+    ? `each event is sent to all bodies in range; with ${bodies} bodies up to ${counts} … events`
+    : `each event raises ${Number(times.toFixed(1))} more: ${counts} … events`;
   return [[`grows without end: ${shown}; ${how}`, 'growth']];
 }
 
-/** Statuses whose ticks give them again, so that they never end. */
+/** Warns about statuses that their own ticks apply again, so that they never end. */
 function keepsUp({ inside }: Loop, { statuses }: Rules): [edge: Edge, message: string][] {
   const told = new Set<string>();
   return inside.flatMap((edge): [Edge, string][] => {
     const found = statuses.find(({ id }) => id === edge.status);
     if (!found || found.stacking === 'ignore' || found.length === undefined || told.has(edge.status)) return [];
     told.add(edge.status);
-    return [[edge, `"${edge.status}" never ends by itself: what its ticks raise gives it again`]];
+    return [[edge, `"${edge.status}" never ends: its ticks raise an event that applies it again`]];
   });
 }
 
-/** What a response leads to. */
+/** The edges of one response. */
 interface Ladder {
   readonly from: string;
   readonly edges: readonly Edge[];
-  /** One of each sort to each event: what is enough to find who leads round. */
+  /** One edge per target event, kind and delay: enough to find loops. */
   readonly arrows: readonly Edge[];
 }
 
-/** What was found of a response among the same statuses and actors: an edit of another one does not look at it again. */
+/** Edges by response. They stay valid while the project's statuses and actors stay the same objects. */
 const found = new WeakMap<Response, Pick<Rules, 'statuses' | 'actors'> & { readonly ladder: Ladder }>();
 
 function laddersOf({ responses, actors, statuses }: Rules): Ladder[] {
@@ -158,7 +162,7 @@ function laddersOf({ responses, actors, statuses }: Rules): Ladder[] {
   });
 }
 
-/** The events that leads come to, among actors and statuses. */
+/** Returns a function that lists the events that a lead raises, given the project's actors and statuses. */
 function raisedOf({ actors, statuses }: Pick<Rules, 'actors' | 'statuses'>): (lead: Lead) => readonly string[] {
   const falls = [...new Set(actors.flatMap(({ health }) => health?.falls ?? []))];
   const returns = [...new Set(actors.flatMap(({ health }) => health?.returns ?? []))];
@@ -186,7 +190,7 @@ function ladderOf(response: Response, eventsOf: (lead: Lead) => readonly string[
       const status = by === 'status' ? lead.id : '';
       const edge: Edge = { from, to, by, response, place, later, most: most * share, rung: place[0], status };
       const sort = `${to} ${by} ${later}`;
-      // The same bodies fall or come back whichever rung it is of.
+      // Defeats and respawns concern the same bodies in every rung, so one edge of each is enough.
       if (sorts.has(sort) && (by === 'falls' || by === 'returns')) return [];
       if (!sorts.has(sort)) sorts.set(sort, edge);
       return [edge];

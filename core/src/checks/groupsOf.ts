@@ -1,6 +1,6 @@
 /**
- * Names that lead to one another, each with the number of its group: the strongly connected components of the arrows (Tarjan,
- * *Depth-first search and linear graph algorithms*, 1972), without recursion. In time that is linear in the arrows.
+ * Returns the strongly connected component of each name, as a number (Tarjan, *Depth-first search and linear graph algorithms*,
+ * 1972). Works without recursion, in time linear in the number of arrows.
  */
 export function groupsOf(arrows: readonly { readonly from: string; readonly to: string }[]): ReadonlyMap<string, number> {
   const next = new Map<string, Set<string>>();

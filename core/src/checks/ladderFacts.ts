@@ -18,9 +18,9 @@ export interface LadderFacts {
     readonly outcome: Leading;
     readonly place: Place;
   }[];
-  /** What it leads to by itself, but for rungs that see to it that it ends. `share` is how often, where chance decides. */
+  /** Leads of its outcomes, without rungs that limit how often they match. `share` is the product of the rung's chances. */
   readonly leads: readonly { readonly lead: Lead; readonly place: Place; readonly share: number }[];
-  /** Events that it raises by itself, each with the first place that does. */
+  /** Ids of the events that its outcomes raise, each with the path of the first such outcome. */
   readonly raises: ReadonlyMap<string, Place>;
   /** Sequences that one event plays at once: those of a rung, with those of the rungs above it that go on. */
   readonly together: readonly (readonly { readonly sequence: string; readonly place: Place }[])[];
@@ -46,7 +46,7 @@ export function factsOf(response: Response): LadderFacts {
     const leadsTo = response.rungs.flatMap((rung, k) => {
       if (endsItself(rung)) return [];
       const share = mustHold(rung.when).reduce((of, one) => (one.condition === 'chance' ? of * one.share : of), 1);
-      // What is never chanced leads nowhere.
+      // A rung with a chance of 0 never matches.
       if (share === 0) return [];
       return rung.then.flatMap((outcome, n) =>
         (outcomeKinds[outcome.outcome].leads?.(outcome as never) ?? []).map((lead) => ({ lead, place: [k, 'then', n] as const, share })),
@@ -83,7 +83,7 @@ export function mustHold(conditions: readonly Condition[]): SingleCondition[] {
 function endsItself({ when, then }: Rung): boolean {
   const gives = (id: string): boolean => then.some((one) => one.outcome === 'give' && one.status === id);
   const counts = (id: string): boolean => then.some((one) => one.outcome === 'count' && one.counter === id);
-  // A number that is told on as another than it was: jumps that are left, harm that fades.
+  // True if an outcome passes the field on with a changed value, such as a count of jumps left.
   const changes = (field: string): boolean =>
     then.some((one) => {
       const given = 'payload' in one ? (one.payload as Readonly<Record<string, unknown>> | undefined)?.[field] : undefined;

@@ -86,7 +86,7 @@ describe('told before anything is run', () => {
     expect(round({}, { after: 0.2 })).toEqual([]);
     // One of all around is no more than one.
     expect(round({ after: 0.2 }, { ...around, most: 1 })).toEqual([]);
-    const grown = 'grows without end: lance-hit → burst → lance-hit; each tells all around, among';
+    const grown = 'grows without end: lance-hit → burst → lance-hit; each event is sent to all bodies in range; with';
     const told = (path: string, words: string): unknown => [jasmine.stringMatching(new RegExp(`^warning: ${path}: ${grown} ${words}$`))];
     const [a, b] = ['responses\\[0\\].rungs\\[0\\].then\\[0\\]', '2 bodies up to 2, 4, 8 … events'];
     expect(round({ after: 0.2 }, around)).toEqual(told(a, b) as never);

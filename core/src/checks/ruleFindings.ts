@@ -269,7 +269,7 @@ function growth({ responses, actors }: Rules): Problem[] {
   });
 }
 
-/** Rungs that drills expect to answer, and that no ladder has. */
+/** Warns about expectations of drills that name a rung that does not exist. */
 function rungsExpected({ responses, drills }: Rules): Problem[] {
   const known = new Set(responses.flatMap(({ rungs }) => rungs.map(({ id }) => id)));
   return drills.flatMap(({ expectations }, i) =>

@@ -111,7 +111,7 @@ export function usesOfZones(zones: NonNullable<Actor['zones']>): Use[] {
   ]);
 }
 
-/** The fields that values are for, where they are of one event; of several, a value may be for either. */
+/** Lists the fields that payload values name if there is one event. With several events, a value may belong to any of them. */
 function fieldsOfOne(events: readonly (string | undefined)[], payload: object, path: DocumentPath): Use[] {
   const [event, ...others] = new Set(events.filter((one) => one !== undefined));
   return event === undefined || others.length > 0
@@ -129,7 +129,7 @@ function usesOfLaunch({ actor, meets, lands, sequence, payload = {} }: Extract<D
   ];
 }
 
-/** What a drill expects of others: events, sequences and statuses that it names. Whom it names may come to be only as it runs. */
+/** Lists the events, sequences and statuses that expectations name. Bodies are not listed: an outcome may spawn them later. */
 export function usesOfExpectations(expectations: Drill['expectations']): Use[] {
   return expectations.flatMap((one, i) => {
     const event = 'event' in one ? one.event : '';

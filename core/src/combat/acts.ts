@@ -59,7 +59,7 @@ export class Acts {
   private readonly throws: ThrowKeeper;
   private readonly flights: FlightKeeper;
   private readonly zones: ZoneKeeper;
-  /** Who is being put elsewhere, and from where, until that is told. */
+  /** The body that is being teleported and its old place, until its new leg is reported. */
   private moved: { readonly who: Combatant; readonly from: Place } | undefined;
 
   constructor(private readonly world: ActWorld) {
@@ -218,7 +218,7 @@ export class Acts {
     if (from.x === x && from.y === y && facing === who.facing) return;
     this.moved = { who, from };
     this.place(who, x, y, facing);
-    // Whoever walks has told it with how it goes on from there.
+    // A walking body has already reported a leg when it was steered again.
     if (this.moved) this.tellLeg(who);
   }
 

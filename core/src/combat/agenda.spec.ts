@@ -37,7 +37,7 @@ describe('an agenda', () => {
     );
   });
 
-  it('does not wait for the end of a stop that begins a rounding before what is due', () => {
+  it('gives out an item at the start of a hit-stop that begins within rounding of its due time', () => {
     const rates = fc.array(fc.record({ length: fc.integer({ min: 1, max: 90 }), rate: fc.integer({ min: 1, max: 10 }) }), { maxLength: 6 });
     fc.assert(
       fc.property(rates, fc.integer({ min: 1, max: 400_000_000 }), (slows, nanoseconds) => {
@@ -48,14 +48,14 @@ describe('an agenda', () => {
           start += length / 300;
         }
         const at = nanoseconds / 1e9;
-        // What is due when the clock shows so much, to a nanosecond; the clock itself may be a little short of it.
+        // Due times are rounded to nanoseconds, so the clock can be just short of one.
         const due = Math.ceil(clock.shown(at) * 1e9 - 0.4) / 1e9;
         const agenda = new Agenda<number>();
         agenda.add(agenda.lane(clock), due, 0, 1);
         clock.add([{ start: at, end: at + 0.12, rate: 0 }], at, -Infinity);
         const short = due - clock.shown(at);
         const [[taken]] = drain(agenda);
-        // Half a nanosecond is either.
+        // At exactly half a nanosecond both results are right.
         if (Math.abs(short - 0.5e-9) < 1e-12) return;
         if (short > 0.5e-9) expect(taken).toBeGreaterThan(at + 0.119);
         else expect(Math.abs(taken - at)).toBeLessThan(1e-5);

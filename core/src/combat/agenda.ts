@@ -91,10 +91,13 @@ class Lane<T> {
   }
 }
 
-/** A microsecond before, a clock that runs shows less by much more than a rounding. */
+/** Seconds. In this time a running clock advances by far more than a rounding error. */
 const awhile = 1e-6;
 
-/** When a clock shows something first. One that halts a rounding's breadth before it has come to it: it does not wait for the end. */
+/**
+ * Returns the wall time at which a clock first shows `due`. A hit-stop can start a rounding error before that time. Such an item is
+ * due when the hit-stop starts, not when it ends.
+ */
 function wallOn(clock: GameClock, due: Seconds): Seconds {
   const wall = clock.wallAt(due);
   return clock.shown(wall - awhile) < due - nearly ? wall : clock.wallAt(due - nearly);

@@ -169,8 +169,8 @@ describe('what an instant may cost', () => {
   });
 });
 
-describe('a drill that comes to more and more', () => {
-  it('decides no more than a hundred thousand events in all, and says so once', () => {
+describe('a drill whose events multiply', () => {
+  it('stops after 100,000 events and logs that once', () => {
     const times = (event: string, count: number): object[] => Array.from({ length: count }, () => ({ outcome: 'raise', event }));
     const fight: Fight = {
       actors: [fighter('m', { most: 1e6 })],
@@ -179,13 +179,13 @@ describe('a drill that comes to more and more', () => {
         response('mark', { id: 'yet-more', then: times('nectar', 30) }),
       ],
     };
-    // 1 + 31 + 31 · 30 of each blow.
+    // Each blow raises 31 marks, and each mark 30 nectars.
     const script = Array.from({ length: 120 }, (_, i) => ({ at: i / 100, source: 'm' }));
     const { log } = fightOut(fight, script, { length: 2, actors: [{ id: 'm', actor: 'm' }] });
     expect(120 * 962).toBeGreaterThan(100_000);
     expect(log.length).toBe(100_001);
     expect(log.filter(({ refused }) => refused !== undefined).map(({ number, refused }) => [number, refused])).toEqual([
-      [100_000, 'expected at most 100000 events in all; nothing more is decided'],
+      [100_000, 'expected at most 100000 events in one drill; later events are ignored'],
     ]);
   });
 });

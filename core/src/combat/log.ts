@@ -49,9 +49,9 @@ export interface LogEntry {
   readonly happened: readonly Happening[];
   /** How its target was met, of an event that a contact of a move raised. */
   readonly touch?: Touch;
-  /** What flew, of an event that a projectile raised, or that came of one. */
+  /** Id of the projectile that raised the event, or that raised an earlier event of its chain. */
   readonly projectile?: string;
-  /** Said of what comes of it after a while, of an entry of its own: seconds of the world's clock since the event, whose number it has. */
+  /** Set on the entry of a delayed outcome: seconds of the world's clock since the event with this number. */
   readonly after?: Seconds;
   /** Said of an event that the run would not go on with. */
   readonly refused?: string;

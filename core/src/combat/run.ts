@@ -40,7 +40,7 @@ export interface RunOptions {
   /** The clock of somebody whom an outcome brings about; without it, one that nothing else knows. */
   readonly join?: ((id: string, who: Joining) => GameClock) | undefined;
   readonly edges?: Edges | undefined;
-  /** Events that are decided at most, in all; without it, as many as there are. */
+  /** Highest number of events in the whole run; no limit, when left out. */
   readonly mostEvents?: number | undefined;
   /** Told of whom an outcome brought about once that one has been gone for good for a while; without it, nobody is forgotten. */
   readonly forget?: ((id: string) => void) | undefined;
@@ -57,13 +57,16 @@ interface Raised extends Told {
   readonly directions?: readonly string[];
 }
 
-/** An outcome that happens after a while, to whom it was decided for: of one who has been away since, nothing. */
+/** The parts of an event that its log entry shows. */
+type Logged = Pick<Asking, 'event' | 'number' | 'source' | 'target' | 'payload'> & Partial<Pick<Asking, 'projectile'>>;
+
+/** An outcome with a delay, until it is due. */
 interface WaitingOutcome {
   readonly outcome: CompiledOutcome;
   readonly name: string;
   readonly asking: Asking;
   readonly after: Seconds;
-  /** Whom it is of, and which of their lives it was. */
+  /** Bodies that the outcome's fields name. `life` changes when a body is despawned or respawned. */
   readonly of: readonly { readonly who: Combatant; readonly life: number }[];
 }
 
@@ -395,13 +398,13 @@ export class Run implements Doing, RunState {
     const number = this.events++;
     const most = this.options.mostEvents ?? Infinity;
     if (number >= most) {
-      if (number === most)
-        this.refuse(`expected at most ${most} events in all; nothing more is decided`, event, source, target, payload, number);
+      const refused = `expected at most ${most} events in one drill; later events are ignored`;
+      if (number === most) this.log({ event, source, target, payload, number }, { refused });
       return;
     }
     if (++this.atInstant > instantLimit) {
       // Told once: each of the others would say the same.
-      if (this.atInstant === instantLimit + 1) this.refuseMore(event, source, target, payload, number);
+      if (this.atInstant === instantLimit + 1) this.refuseMore({ event, source, target, payload, number });
       return;
     }
     const asking: Asking = {
@@ -432,20 +435,7 @@ export class Run implements Doing, RunState {
     this.happened = log && [];
     for (const { conditions } of answering) for (const one of conditions) one.answers?.(asking);
     for (const { outcomes } of answering) for (const outcome of outcomes) outcome.happen(asking, this);
-    if (log && answers)
-      log.call(this.listener, {
-        at: this.now,
-        number,
-        event: event.id,
-        source: source?.id ?? '',
-        target: target?.id ?? '',
-        payload,
-        standing,
-        rungs: answers,
-        happened: this.happened ?? [],
-        ...(touch && { touch }),
-        ...(projectile && { projectile: projectile.id }),
-      });
+    if (answers) this.log(asking, { standing, rungs: answers, happened: this.happened ?? [], ...(touch && { touch }) });
     this.happened = undefined;
   }
 
@@ -476,27 +466,14 @@ export class Run implements Doing, RunState {
     return who && { x: who.xAt(this.now), y: who.yAt(this.now), facing: who.facing };
   }
 
-  private refuseMore(
-    event: CompiledEventRules,
-    source: Combatant | undefined,
-    target: Combatant | undefined,
-    payload: FullPayload,
-    number: number,
-  ): void {
+  private refuseMore(logged: Logged): void {
     // What is left of this instant would only raise more.
     this.agenda.keep(({ rank }) => rank !== 3);
-    const refused = `expected at most ${instantLimit} events at one instant; what was still to come was let go`;
-    this.refuse(refused, event, source, target, payload, number);
+    this.log(logged, { refused: `expected at most ${instantLimit} events at one instant; what was still to come was let go` });
   }
 
-  private refuse(
-    refused: string,
-    event: CompiledEventRules,
-    source: Combatant | undefined,
-    target: Combatant | undefined,
-    payload: FullPayload,
-    number: number,
-  ): void {
+  /** Adds a log entry about an event. `more` replaces the entry's defaults: no rungs, and nothing happened. */
+  private log({ number, event, source, target, payload, projectile }: Logged, more: Partial<LogEntry>): void {
     this.listener.log?.({
       at: this.now,
       number,
@@ -507,7 +484,8 @@ export class Run implements Doing, RunState {
       standing: target?.standing ?? 'up',
       rungs: [],
       happened: [],
-      refused,
+      ...(projectile && { projectile: projectile.id }),
+      ...more,
     });
   }
 
@@ -593,25 +571,11 @@ export class Run implements Doing, RunState {
 
   private outcomeComes({ outcome, name, asking, after, of }: WaitingOutcome): void {
     this.waiting--;
-    const { event, number, payload, source, target, projectile } = asking;
-    const { log } = this.listener;
-    this.happened = log && [];
+    this.happened = this.listener.log && [];
     if (of.every(({ who, life }) => who.life === life && this.isHere(who)))
       outcome.happen({ ...asking, at: this.now, reach: undefined }, this);
     else this.tell({ what: 'too late', outcome: name });
-    log?.call(this.listener, {
-      at: this.now,
-      number,
-      event: event.id,
-      source: source?.id ?? '',
-      target: target?.id ?? '',
-      payload,
-      standing: target?.standing ?? 'up',
-      rungs: [],
-      happened: this.happened ?? [],
-      ...(projectile && { projectile: projectile.id }),
-      after,
-    });
+    this.log(asking, { happened: this.happened ?? [], after });
     this.happened = undefined;
   }
 

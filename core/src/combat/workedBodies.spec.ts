@@ -53,7 +53,7 @@ describe('worked fights of bodies', () => {
     });
   });
 
-  it('a zone gives its events the values of their fields that it says, each its own; the others have their defaults', () => {
+  it('a zone sets payload fields of its events; other fields have their defaults', () => {
     const zone = (payload: Json): Json => ({
       id: 'z',
       shape: { shape: 'disc', length: 50 },
@@ -74,7 +74,7 @@ describe('worked fights of bodies', () => {
       ],
       acts: [{ at: 0, who: 'm', do: 'walk', points: [{ x: -100, y: 0 }] }],
     };
-    // In at 50 px after a second, half a second later still in, out at −50 px after two.
+    // The body enters at 50 px after 1 s and leaves at −50 px after 2 s.
     const { harms, log } = fought(fight({ damage: 7 }), [], bout);
     expect(harms).toEqual([
       [1, 7],
@@ -82,7 +82,7 @@ describe('worked fights of bodies', () => {
       [2, 7],
     ]);
     expect(log.map(({ event }) => event)).toEqual(['blow', 'blow', 'blow', 'mark']);
-    // The way from the zone's middle, where its direction is not said: 50 px to the right at first, as far to the left at last.
+    // A direction that is left out points from the zone's middle to the body: right at first, left at last.
     expect([0, 2].map((i) => log[i].payload['direction'])).toEqual([0, 180]);
     expect(fought(fight({}), [], bout).harms.map(([, points]) => points)).toEqual([10, 10, 10]);
     expect(() => fought(fight({ weight: 1 }), [], bout)).toThrowError(/zones\[0\]\.payload\.weight: expected a field of one of its events/);

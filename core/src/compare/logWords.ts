@@ -2,7 +2,7 @@ import type { Happening, LogEntry } from '../combat/log.js';
 
 const number = (value: number): string => String(Number(value.toFixed(2)));
 
-/** The rungs that answered an event, in words, or how much later something comes of it; empty where none did. */
+/** The rungs that matched an event, or the delay of an entry for a delayed outcome; empty if no rung matched. */
 export function answeredWords({ rungs, after }: Pick<LogEntry, 'rungs' | 'after'>): string {
   if (after !== undefined) return `after ${number(after)} s`;
   return rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
@@ -54,9 +54,9 @@ function happeningWords(one: Happening, bare: boolean): string {
     case 'later':
       return `${one.outcome} in ${number(one.after)} s`;
     case 'too late':
-      return `nothing of ${one.outcome}: not as they were any more`;
+      return `${one.outcome} cancelled: its body was despawned`;
     case 'too many outcomes':
-      return `${one.outcome} does not happen: ${one.most} outcomes are waiting already`;
+      return `${one.outcome} dropped: the limit of ${one.most} delayed outcomes is reached`;
     case 'breaks off':
       return `${one.who} breaks off ${one.move}`;
     case 'looks':

@@ -50,8 +50,8 @@ const sound = (): Project => {
 const expected = (changed: readonly { readonly collection: string; readonly document: object }[]): unknown[] =>
   changed.flatMap(({ collection, document }) => (collection === 'drills' ? (document as Project['drills'][number]).expectations : []));
 
-describe('what a drill expects', () => {
-  it('is found where something is asked for, and follows its new name', () => {
+describe('references of an expectation', () => {
+  it('is found as a reference, and renamed with the document', () => {
     const project = sound();
     expect(rulesThatUse(project, ({ collection, id }) => collection === 'statuses' && id === 'burning')).toContain({
       collection: 'drills',
@@ -65,7 +65,7 @@ describe('what a drill expects', () => {
     expect(renamed('sequences', 'blow')).toContain('"sequence":"newer"');
   });
 
-  it('goes with the sequence, and with whom it was expected of', () => {
+  it('is deleted with its sequence or its body', () => {
     const project = sound();
     const kinds = (list: unknown[]): string[] => list.map((one) => (one as { expect: string }).expect);
     expect(kinds(expected(rulesWithoutSequence(project, 'blow')))).toEqual(['answered', 'answered', 'status', 'nobody-falls']);
@@ -74,7 +74,7 @@ describe('what a drill expects', () => {
     expect(kinds(withoutCast(project.drills[0], new Set(['m'])).expectations)).toEqual(['answered', 'status', 'plays', 'nobody-falls']);
   });
 
-  it('follows the new id of a rung: of its own event always, of any event where no other ladder has it', () => {
+  it('follows a renamed rung of its event, or of any event if no other ladder has that rung', () => {
     const project = sound();
     const by = (of: Project, event: string): unknown[] =>
       expected(drillsWithRungRenamed(of, event, 'hot', 'hotter')).map((one) => (one as { by?: string }).by);
@@ -84,7 +84,7 @@ describe('what a drill expects', () => {
     expect(by(twice, 'gust')).toEqual([]);
   });
 
-  it('is told where it is not there, with its place', () => {
+  it('is reported with its path if it names something that does not exist', () => {
     const { problems } = expecting({}, [
       { expect: 'answered', at: 1, by: 'cold', event: 'lance-hit' },
       { expect: 'answered', at: 1, event: 'thunder' },

@@ -209,7 +209,7 @@ export function rulesWithoutActor({ responses, drills }: Pick<Project, 'response
   ];
 }
 
-/** A drill without some of those who take part in it, without what they did and was done to them, and what was expected of them. */
+/** Removes bodies from a drill, with the events, acts and expectations that name them. */
 export function withoutCast(drill: Drill, gone: ReadonlySet<string>): Drill {
   const { actors, script, acts, expectations = [] } = drill;
   return {
@@ -221,7 +221,7 @@ export function withoutCast(drill: Drill, gone: ReadonlySet<string>): Drill {
   };
 }
 
-/** Whether one of an expectation's names of some sort is this. */
+/** True if an expectation has a name field of kind `of` with the value `id`. */
 function names(expectation: Expectation, of: NameRule['of'], id: string): boolean {
   const document = expectation as unknown as Readonly<Record<string, unknown>>;
   return Object.entries(expectationKinds[expectation.expect].fields).some(
@@ -230,8 +230,8 @@ function names(expectation: Expectation, of: NameRule['of'], id: string): boolea
 }
 
 /**
- * The drills that expect a rung of an event's ladder to answer, with its other id. Where no event is said, any rung of that id
- * will do: it follows when no other ladder has one.
+ * Returns the drills that change if a rung gets a new id. An expectation without an event accepts a rung of any ladder, so it is
+ * renamed only if no other ladder has a rung with the old id.
  */
 export function drillsWithRungRenamed(
   { drills, responses }: Pick<Project, 'drills' | 'responses'>,

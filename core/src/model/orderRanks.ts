@@ -2,15 +2,15 @@ import { listedCollections } from './collections.js';
 import { isRecord } from './json.js';
 
 /**
- * The order of a project's documents as its folder keeps it: a rank for each, one a line, by their ids. Whoever adds a document
- * adds one line and changes no other, so that two who add some can both keep theirs; of one rank they stand by their ids.
+ * Document order in a folder's settings: a rank per document id, one per line. Adding a document adds one line and changes no other,
+ * so that version control can merge two additions. Documents of equal rank are sorted by id.
  */
 export type Ranks = Readonly<Record<string, number>>;
 
-/** Between two documents there is room for some more. */
+/** Distance between new ranks, so that later documents fit in between. */
 const step = 10;
 
-/** The order that ranks or a list of ids say; undefined where it is neither. */
+/** Returns ids in order, from ranks or from the list of ids that older folders have; undefined for any other value. */
 export function orderOfRanks(value: unknown): string[] | undefined {
   if (Array.isArray(value)) return value.map(String);
   if (!isRecord(value)) return undefined;
@@ -19,8 +19,8 @@ export function orderOfRanks(value: unknown): string[] | undefined {
 }
 
 /**
- * Ranks for documents in an order, by their ids. As many as can keep the rank that they had `before`; what comes between two of
- * those gets one between them, what comes last one after all. Where there is no room left, all are told anew.
+ * Returns a rank for each id of `order`, sorted by id. As many documents as possible keep their rank of `before`. The others get ranks
+ * between their neighbours. If two neighbours leave too little room, all ranks are assigned anew.
  */
 export function ranksFor(order: readonly string[], before: unknown): Ranks {
   const known = isRecord(before) ? before : {};
@@ -44,13 +44,13 @@ export function ranksFor(order: readonly string[], before: unknown): Ranks {
   return Object.fromEntries(room ? told : told.map(([id]): [string, number] => [id, (order.indexOf(id) + 1) * step]));
 }
 
-/** The order of all collections as a folder's settings keep it; `before` is what they kept so far. */
+/** Returns the ranks of all collections. `before` is the order that the folder's settings have now. */
 export function rankedOrder(order: Readonly<Partial<Record<string, readonly string[]>>>, before?: unknown): Record<string, Ranks> {
   const known = isRecord(before) ? before : {};
   return Object.fromEntries(listedCollections.map((collection) => [collection, ranksFor(order[collection] ?? [], known[collection])]));
 }
 
-/** What a folder's settings keep, as the order that settings have everywhere else; what is neither stays as it is. */
+/** Turns the ranks of each collection into a list of ids, the form that stored settings have. Other values stay unchanged. */
 export function plainOrder(order: unknown): unknown {
   if (!isRecord(order)) return order;
   return Object.fromEntries(Object.entries(order).map(([collection, own]) => [collection, orderOfRanks(own) ?? own]));
@@ -62,7 +62,7 @@ interface Ranked {
   readonly rank: number;
 }
 
-/** As many as stand in the order of their ranks already, and of their ids where these are the same. */
+/** Returns a longest subsequence whose ranks, and ids at equal rank, are already in order. */
 function longestRising(list: readonly Ranked[]): Ranked[] {
   const length = list.map(() => 1);
   const from = list.map(() => -1);

@@ -46,7 +46,7 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
     picture: name,
     width: px(84),
     height: px(96),
-    // Met within most of what is seen of it.
+    // Most of the visible body can be hit.
     radius: px(34),
     place: { x: px(x), y: 0 },
     spots: {},

@@ -21,7 +21,7 @@ export const mostWork: StrikeWork = {
   followings: 400_000,
 };
 
-/** Particles of one strike beyond which to make them, or to draw a frame of them, takes longer than a frame of 1/60 s lasts. */
+/** Particle count of a strike above which striking it, or sampling one frame, can take longer than 1/60 s. */
 export const particlesOfAFrame = 5_000;
 
 const names: Readonly<Record<keyof StrikeWork, string>> = {

@@ -235,7 +235,7 @@ export function steppedFight(documents: SteppedFight, drill: SteppedDrill): { lo
     log.push(entry);
   }
 
-  /** After a while, unless who it was for has been away since. */
+  /** Runs an outcome after a delay, unless its target was despawned in the meantime. */
   function comesLater(
     outcome: SteppedOutcome,
     after: number,
@@ -249,7 +249,7 @@ export function steppedFight(documents: SteppedFight, drill: SteppedDrill): { lo
       () => wall >= at,
       () => {
         const entry: SteppedEntry = { at: wall, event, target: target?.id ?? '', answered: [], harms: [] };
-        // Whom its outcomes are of is always the target.
+        // In these fights every outcome is for the target.
         if (target?.gone === before) happen(outcome, source, target, payload, harm, entry);
         log.push(entry);
       },

@@ -98,14 +98,14 @@ function faultsOf(run: DrillRun): string[] {
       broken.push(`the push of ${id} at ${last.at} never ends`);
   }
   const atOnce = new Map<number, number>();
-  // What comes of an event after a while is bounded by what may wait.
+  // Entries of delayed outcomes have a limit of their own.
   for (const { at, after } of run.log) if (after === undefined) atOnce.set(at, (atOnce.get(at) ?? 0) + 1);
   for (const [at, count] of atOnce) if (count > instantLimit + 1) broken.push(`${count} events at ${at}`);
   if (run.log.length > (waitingLimit + instantLimit) * 1000) broken.push(`${run.log.length} events in all`);
   return broken;
 }
 
-/** Whether a push has gone on beyond its end: it slows down until it stands, and no further. Whoever circles one who is pushed is none. */
+/** True if a push continues after it should have stopped. The leg of a body that orbits a pushed body is not a push. */
 function runsBack({ vx, vy, ax = 0, ay = 0, shown }: Extract<HistoryStep, { of: 'leg' }>, now: number): boolean {
   const t = now - shown;
   if (Math.abs(vx * ay - vy * ax) > 1e-6 * Math.hypot(vx, vy) * Math.hypot(ax, ay)) return false;
@@ -174,7 +174,7 @@ function play(kit: Kit, project: Project, whole: DrillRun, clock: () => number):
   const tasks = tasksOf(project, whole);
   let next = 0;
   const read = new Histories(whole);
-  // A game goes on where a drill does not.
+  // A drill stops after its highest number of events; an arena has no such limit.
   const end = whole.log.length > drillLimits.events ? whole.log[drillLimits.events].at : drill.length;
   for (let frame = 1; frame <= end * rate; frame++) {
     const to = frame / rate;

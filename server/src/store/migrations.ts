@@ -86,19 +86,19 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
     },
   },
   {
-    // What drills expect asks of others as well: what drills asked of them is found anew.
+    // Expectations of drills are references too, so the references of all stored drills are collected again.
     name: '005-uses-of-expectations',
     async up({ context }) {
       await context.bulkDelete('uses', { fromCollection: 'drills' });
       await storeUses(context, ['drills']);
     },
     async down() {
-      // A table of more uses than an older version looks for does it no harm.
+      // An older version ignores the additional references.
     },
   },
 ];
 
-/** Keeps what the stored documents of some collections ask of others. */
+/** Stores the references of all documents in some collections. */
 async function storeUses(context: QueryInterface, collections: readonly Collection[]): Promise<void> {
   const rows = await context.sequelize.query<{ project: string; collection: string; id: string; body: string }>(
     'SELECT project, collection, id, body FROM documents WHERE collection IN (:collections)',

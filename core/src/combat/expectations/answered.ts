@@ -16,7 +16,7 @@ export const answered = defineExpectation({
   pinned: 'at',
   judge({ log }, { at, by, event, target, within }) {
     const there = log.filter(
-      // What comes of an event after a while is not asked about again.
+      // Entries of delayed outcomes have no rungs and are skipped.
       (entry) =>
         entry.after === undefined &&
         Math.abs(entry.at - at) <= within &&

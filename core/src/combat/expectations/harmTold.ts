@@ -14,7 +14,7 @@ export const harmTold = defineExpectation({
       else played.set(target, { at: [at], next: 0 });
     }
     for (const own of played.values()) own.at.sort((a, b) => a - b);
-    // The log is in order of time: what was too early for one harm is too early for all that follow.
+    // The log is sorted by time, so a cue that is too early for one entry is too early for all later ones.
     for (const { at, happened } of log)
       for (const one of happened) {
         if (one.what !== 'harm' || one.points <= 0) continue;

@@ -185,7 +185,7 @@ function walkOf(aim: Aim, speed: number, from: { readonly x: Px; readonly y: Px 
   return { type: 'to', points: [end], round: false, speed };
 }
 
-/** So far from one place toward another, and no further than that. */
+/** Returns the point `distance` px from `from` towards `to`, at most `to` itself. */
 function nearer(from: Place, to: Place, distance: Px): Place {
   const away = Math.hypot(to.x - from.x, to.y - from.y);
   const share = away === 0 ? 0 : Math.min(1, distance / away);

@@ -47,7 +47,7 @@ describe('what a drill lets go', () => {
     expect(tells(at(200), { speed: 500, range: 174, meets: 'blow', lands: 'burst' })).toEqual([[0.848, 'burst', '']]);
   });
 
-  it('is a party of what it raises and of what comes of that, and plays where it touched', () => {
+  it('is a party of its events and of the events that they raise, and sequences play where it touched', () => {
     const pods = { condition: 'who', of: 'projectile', actors: ['pod'] };
     const bursts = { outcome: 'raise', event: 'burst', on: 'projectile', from: 'target' };
     const answers: Fight = {
@@ -77,12 +77,12 @@ describe('what a drill lets go', () => {
     ]);
     expect(read.standing(pod, log[1].at + 0.05)).toBe('up');
     expect(read.standing(pod, log[1].at + 0.15)).toBe('gone');
-    // Where it touched the one at 200 px, 20 px wide about its middle; and on itself.
+    // The target's middle is at 200 px and its radius is 20 px.
     const [onTarget, onPod] = cues;
     expect(onTarget.target).toBe('m');
     expect(onTarget.place?.x).toBeCloseTo(180, 6);
     expect(onPod.target).toBe(pod);
-    // An event that nothing flew for has none.
+    // An event without a projectile has no such party.
     const plain = fought(answers, [{ at: 1 }], at(200)).log[0];
     expect([plain.projectile, plain.rungs[0].answer]).toEqual([undefined, 'passed']);
   });

@@ -70,20 +70,20 @@ export function leaves(shape: Disc | Box, body: Moving, seconds: Seconds): Secon
   return firstBelow(inside, evenly(Math.hypot(body.vx, body.vy)), seconds);
 }
 
-/** How fast a gap can shrink: px a second at an instant, and by how much more each second. */
+/** Upper bounds of how fast a gap shrinks: `speedAt` in px/s, and `gains`, the growth of that speed in px/s². */
 export interface Closing {
   speedAt(t: Seconds): number;
   readonly gains: number;
 }
 
-/** A gap that shrinks by no more than so many px a second, ever. */
+/** Bounds for a gap that never shrinks faster than `fastest` px/s. */
 export function evenly(fastest: number): Closing {
   return { speedAt: () => fastest, gains: 0 };
 }
 
 /**
- * When a gap is first nothing, from 0 to `seconds`, without ever stepping over it; undefined where it never is. In a step of dt it
- * shrinks by no more than v · dt + ½ · gains · dt², of which the gap that is left gives the step.
+ * Returns the first time in 0 to `seconds` at which a gap is closed, or undefined. Conservative advancement: within dt a gap shrinks
+ * by at most v · dt + ½ · gains · dt². Each step is the dt for which that equals the gap.
  */
 export function firstBelow(gapAt: (t: Seconds) => number, { speedAt, gains }: Closing, seconds: Seconds): Seconds | undefined {
   let t = 0;

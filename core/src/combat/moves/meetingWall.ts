@@ -121,10 +121,7 @@ function curved(who: Combatant, body: Combatant, { wall, own, body: rate }: Piec
   };
 }
 
-/**
- * How fast two come together at the most, one of whom bends or slows down, besides `more` px a second: two who go side by side at
- * one speed hardly do.
- */
+/** Bounds the closing speed of two bodies by their relative velocity and accelerations. `more` px/s is added, for a moving reach. */
 function closingOf(who: Combatant, body: Combatant, { wall, own, body: rate }: Piece, more: number): Closing {
   const [a, b] = [who.goes, body.goes];
   const [begunA, begunB] = [who.clock.shown(wall) - a.since, body.clock.shown(wall) - b.since];

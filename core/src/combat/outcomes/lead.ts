@@ -1,23 +1,23 @@
 import type { AmountDocument } from '../parts/ruleFields.js';
 
-/** What an outcome leads to by itself: an event, or what a status or a body that it gives or makes will raise of its own. */
+/** A way in which an outcome can raise an event, directly or through a status, a spawned body, a defeat or a respawn. */
 export interface Lead {
-  /** An event; what a status raises as it ticks; what a new body raises; or what bodies raise that fall or come back. */
+  /** What raises the event: the outcome itself, ticks of a status, a spawned body, a defeat, or a respawn. */
   readonly to: 'event' | 'status' | 'body' | 'falls' | 'returns';
-  /** Which of them; empty for what falls or comes back, which may be any body. */
+  /** Id of the event, status or actor; empty for defeats and respawns, which any body can have. */
   readonly id: string;
-  /** Whether some of the world's time passes before it comes, whatever the values are. */
+  /** True if time always passes before the event is raised. */
   readonly later: boolean;
-  /** How many come of one at most; Infinity for all who are there. */
+  /** Highest number of events that one outcome raises; Infinity if it is sent to all bodies in range. */
   readonly most: number;
 }
 
-/** A lead that comes at once, of one; the fields given say otherwise. */
+/** Creates a lead. By default it raises one event without delay. */
 export function lead(to: Lead['to'], id: string, { later = false, most = 1 }: Partial<Lead> = {}): Lead {
   return { to, id, later, most };
 }
 
-/** The least that an amount may come to, as far as its document tells. */
+/** Returns the lowest value that an amount can have, as far as its document states it. */
 export function leastAmount(amount: AmountDocument | undefined): number {
   if (amount === undefined || typeof amount === 'number') return amount ?? 0;
   if ('range' in amount) return amount.range[0];

@@ -56,7 +56,7 @@ export interface Doing {
   shove(who: Combatant, thrown: Throw): void;
   /** Breaks off the move that somebody is in. */
   breakOff(who: Combatant): void;
-  /** Lets an outcome of this name happen after so many seconds of the world's clock, unless one of those whom it is of has been away. */
+  /** Runs an outcome `after` seconds of the world's clock later, unless a body of `of` was despawned in the meantime. */
   postpone(outcome: CompiledOutcome, name: string, asking: Asking, after: Seconds, of: readonly Combatant[]): void;
 }
 
@@ -69,28 +69,25 @@ export interface CompiledOutcome {
 export interface OutcomeKind extends RuleKind {
   readonly outcome: string;
   compile(reader: RuleReader): CompiledOutcome;
-  /** What it leads to by itself; nothing, where it is not said. */
+  /** Lists the ways in which it can raise events. Leave it out for an outcome that raises none. */
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
 }
 
-/** What every outcome has besides its own fields: raised events and what is played have it as a field of theirs. */
+/** Fields of every outcome. A kind that defines a field of the same name keeps its own. */
 const common = {
   after: maybeAmountRule({
     label: 'After',
-    about: 'Seconds of the world’s clock until it happens; at once, when left out.',
+    about: 'Delay in seconds of the world’s clock; no delay, when left out.',
     unit: 's',
     min: 0,
     max: ruleLimits.seconds,
   }),
 } as const;
 
-/** A kind's own fields with those that all outcomes have. */
+/** Fields of a kind, with the fields of every outcome added. */
 type WithCommon<F> = F & Omit<typeof common, keyof F>;
 
-/**
- * Defines a kind: its `compile` may read only the fields that it has, each as what it is. It may happen after a while, unless it has
- * a field for that of its own.
- */
+/** Defines a kind of outcome. `compile` can read only the kind's own fields. The field `after` is added and handled here. */
 export function defineOutcome<const N extends string, F extends RuleFields>(
   kind: RuleDefinition<F> & {
     readonly outcome: N;

@@ -28,7 +28,7 @@ function come(then: readonly Json[], script: readonly Scripted[] = [{ at: 1 }], 
 const happened = ({ log }: Fought): Json[] => log.flatMap((entry) => entry.happened as unknown as Json[]);
 
 describe('outcomes', () => {
-  it('happen after a while by the world’s clock, in an entry of their own, to whoever has not been away since', () => {
+  it('can be delayed on the world’s clock, are logged on their own, and are cancelled if their body was despawned', () => {
     const went = come(
       [
         { outcome: 'give', status: 'burning', after: 0.5 },
@@ -57,12 +57,12 @@ describe('outcomes', () => {
         ],
       ],
       [1.25, 0, 0.25, 0, [{ what: 'goes', who: 'm' }]],
-      // It was away at half a second, and is back since 2.25 s: another life.
+      // The target was despawned 0.25 s before.
       [1.5, 0, 0.5, 0, [{ what: 'too late', outcome: 'give' }]],
-      // Its source has been there all the while.
+      // This outcome is for the source, which was never despawned.
       [3, 0, 2, 0, [jasmine.objectContaining({ what: 'harm', who: 'b', points: 3 })]],
     ]);
-    // One too many of those that wait is told, and does not happen.
+    // More than 1000 delayed outcomes are dropped and logged.
     const many = Array.from({ length: 32 }, () => ({ outcome: 'count', counter: 'hits', after: 1 }));
     const blows = Array.from({ length: 32 }, (_, i) => ({ at: 0.5 + i / 100 }));
     const told = happened(come(many, blows, {}, { length: 3 }));

@@ -16,13 +16,13 @@ export interface Asking {
   readonly at: Seconds;
   readonly source: Combatant | undefined;
   readonly target: Combatant | undefined;
-  /** What flew, of an event that a projectile raised, or that came of one. */
+  /** The projectile that raised the event, or that raised an earlier event of its chain. */
   readonly projectile: Combatant | undefined;
   /** Where it happens, where no party's place says it. */
   readonly place: { readonly x: number; readonly y: number } | undefined;
   /** How its target was met, where a contact of a move raised it. */
   readonly touch?: Touch | undefined;
-  /** Where what flew touched its target. */
+  /** Where the projectile touched its target. */
   readonly met?: { readonly x: number; readonly y: number } | undefined;
   readonly payload: FullPayload;
   /** Its harm to the target after what the target resists; 0 without. */

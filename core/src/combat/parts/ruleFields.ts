@@ -4,7 +4,7 @@
  * the studio follow from them. No Zod here: the runtime carries this.
  */
 
-/** Who took part in an event: what flew is there in those that a projectile raises, and in what these raise. */
+/** Parties of an event. `projectile` is set if a projectile raised the event, or an earlier event of its chain. */
 export const parties = ['source', 'target', 'projectile'] as const;
 export type Party = (typeof parties)[number];
 

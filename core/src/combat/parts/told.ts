@@ -10,8 +10,8 @@ export interface Told {
   readonly source: Combatant | undefined;
   readonly target: Combatant | undefined;
   readonly place?: Place | undefined;
-  /** What flew, of an event that a projectile raised, or that came of one. */
+  /** The projectile that raised the event, or that raised an earlier event of its chain. */
   readonly projectile?: Combatant | undefined;
-  /** Where what flew touched the target. */
+  /** Where the projectile touched the target. */
   readonly met?: Place | undefined;
 }

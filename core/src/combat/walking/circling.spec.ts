@@ -159,7 +159,7 @@ describe('a turn', () => {
       fc.property(places, ({ angle, speed, rate, x, y }) => {
         const [vx, vy] = [Math.cos(angle) * speed, Math.sin(angle) * speed];
         const turn = turnOnto(vx, vy, rate, { x, y });
-        // What lies ahead is not turned to, nor what is as good as there already.
+        // No turn is needed if the target is ahead, or within a thousandth of the turning radius.
         if (!turn) return Math.abs(Math.atan2(vx * y - vy * x, vx * x + vy * y)) < 2e-4 || Math.hypot(x, y) < (1e-3 * speed) / rate;
         const leg = { x: 0, y: 0, vx: 0, vy: 0, bends: [turn.bend], since: 0 };
         expect(speedX(leg, 0)).toBeCloseTo(vx, 6);
@@ -177,7 +177,7 @@ describe('a turn', () => {
     );
   });
 
-  it('is never one of no length, however little is off the line: it would be asked for without end', () => {
+  it('always has a length, for any small angle to the target', () => {
     const little = fc.record({ off: evenly(-4e-4, 4e-4), away: evenly(0.5, 50), speed: evenly(20, 900), rate: evenly(0.03, 20) });
     fc.assert(
       fc.property(little, ({ off, away, speed, rate }) => {

@@ -62,7 +62,7 @@ export function fastest({ vx, vy, bends }: Leg): number {
   return bends ? bends.reduce((sum, { radius, rate }) => sum + Math.abs(radius * rate), straight) : straight;
 }
 
-/** px a second that its speed changes by each second at the most, whichever way: what slows down evenly, and what turns. */
+/** Returns the highest acceleration of a leg in px/s²: its even deceleration plus the centripetal part of its turns. */
 export function gainsOf({ ax = 0, ay = 0, bends }: Leg): number {
   const even = Math.hypot(ax, ay);
   return bends ? bends.reduce((sum, { radius, rate }) => sum + radius * rate * rate, even) : even;

@@ -30,7 +30,7 @@ export function turnOnto(
   const from = Math.atan2(-side * ux, side * uy);
   const end = Math.atan2(y, x) - side * Math.acos(Math.min(1, radius / Math.hypot(x, y)));
   const turned = wholeTurn(side * (end - from));
-  // The tangent is reckoned another way than the heading: what it finds too little of is no turn, or it would be asked for without end.
+  // The tangent and the heading round differently. A turn of no length would be requested again at the same instant, without end.
   if (turned <= aligned) return undefined;
   return { bend: { radius, from, rate: side * rate }, seconds: turned / rate };
 }

@@ -55,7 +55,7 @@ function compileZone(raw: Json, path: DocumentPath, { events, statuses }: Pick<M
   };
 }
 
-/** What its events have of the values that it gives, each those of its own fields; one that none of them has is refused. */
+/** Splits a zone's payload by event. Throws DocumentError for a value that is a field of none of its events. */
 function compilePayloads(raw: unknown, path: DocumentPath, events: readonly CompiledEventRules[]): ReadonlyMap<string, ZonePayload> {
   const said = Object.entries(readRecord(raw, [...path, 'payload']));
   const has = ({ fields }: CompiledEventRules, name: string): boolean => fields.some((field) => field.name === name);

@@ -3,6 +3,7 @@ import type { Box, Disc } from '../moves/meeting.js';
 import type { FullPayload } from '../parts/fullPayload.js';
 import type { CompiledStatus } from '../parts/references.js';
 
+/** Payload of an event that a zone raises. `directions` are fields that it leaves out: they get the direction to the target. */
 export interface ZonePayload {
   readonly payload: FullPayload;
   readonly directions: readonly string[];
@@ -20,7 +21,7 @@ export interface CompiledZone {
   readonly enters: string | undefined;
   readonly stays: { readonly event: string; readonly every: Seconds } | undefined;
   readonly leaves: string | undefined;
-  /** What its events have, with their fields of direction that it does not say; of the others all is at its default. */
+  /** Payloads by event id. Events without an entry have their default payload. */
   readonly payloads: ReadonlyMap<string, ZonePayload>;
   /** It tells of the first who comes in, and of nobody after. */
   readonly once: boolean;

@@ -46,7 +46,7 @@ describe('an actor', () => {
   it('begins as large as its picture, in the first role that nobody has, and no larger than the view lets it', () => {
     const made = newActor(project, picture('pip', { width: 60, height: 40 }));
     expect([made.id, made.role, made.width, made.height]).toEqual(['pip', 'source', 60, 40]);
-    // Met within two fifths of its narrower side.
+    // Two fifths of the smaller side.
     expect(made.radius).toBe(16);
     const sheet = newActor(project, picture('run', { width: 400, height: 50, cells: 8 }));
     expect([sheet.width, sheet.height]).toEqual([50, 50]);

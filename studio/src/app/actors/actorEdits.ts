@@ -83,16 +83,15 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
     picture: picture.id,
     width,
     height: high,
-    // What reaches for it meets what is seen of it, not its middle alone.
-    radius: metWithin(width, high),
+    radius: hitRadius(width, high),
     spots: {},
     parts: [],
     poses: {},
   };
 }
 
-/** px about its middle within which a body of a size is met, where nobody has said it: most of its narrower side. */
-function metWithin(width: number, height: number): number {
+/** Default hit radius in px of a body of this size: two fifths of its smaller side, so that most of the visible body can be hit. */
+function hitRadius(width: number, height: number): number {
   return Math.round(Math.min(width, height) * 0.4);
 }
 

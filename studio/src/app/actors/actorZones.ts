@@ -77,7 +77,7 @@ export class ActorZones {
   }
 
   protected setField(at: number, name: string, { value, gesture }: PayloadChange): void {
-    this.change(at, 'what its events have', (zone) => ({ ...zone, payload: { ...zone.payload, [name]: value } }), gesture);
+    this.change(at, 'event fields', (zone) => ({ ...zone, payload: { ...zone.payload, [name]: value } }), gesture);
   }
 
   protected setEvery(at: number, { value, gesture }: NumberChange): void {

@@ -23,14 +23,14 @@ export function zoneReshaped({ shape, ...zone }: Zone): Zone {
   return { ...zone, shape: { shape: 'disc', length: Math.round((shape.width + shape.height) / 4) } };
 }
 
-/** The fields of what a zone raises, each once by its name. */
+/** Lists the payload fields of a zone's events. A field name that several events have is listed once. */
 export function fieldsOfZone({ enters, stays, leaves }: Zone, events: readonly EventType[]): PayloadField[] {
   const raised = events.filter(({ id }) => id === enters || id === stays?.event || id === leaves);
   const fields = new Map(raised.flatMap((event) => event.fields.map((field) => [field.name, field] as const)).reverse());
   return [...fields.values()].reverse();
 }
 
-/** A zone that raises something else: without the values that none of its events has a field for. */
+/** Removes payload values that are a field of none of the zone's events. */
 export function withZoneEvents({ payload, ...zone }: Zone, events: readonly EventType[]): Zone {
   const known = new Set(fieldsOfZone(zone, events).map(({ name }) => name));
   const kept = Object.fromEntries(Object.entries(payload ?? {}).filter(([name]) => known.has(name)));

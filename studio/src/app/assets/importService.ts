@@ -33,7 +33,7 @@ export class ImportService {
   private readonly worker = new AskedWorker<
     { channels: readonly Float32Array<ArrayBuffer>[]; sampleRate: number },
     { measured: MeasuredSound }
-  >(() => new Worker(new URL('./sound.worker', import.meta.url), { type: 'module' }), 'it could not be measured');
+  >(() => new Worker(new URL('./sound.worker', import.meta.url), { type: 'module' }), 'the sound could not be measured');
 
   cancel(): void {
     this.cancelled = true;

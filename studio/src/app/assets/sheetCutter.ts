@@ -92,7 +92,7 @@ export class SheetCutter {
   private readonly clear = toSignal(
     toObservable(this.looked).pipe(
       debounceTime(120),
-      // A picture that cannot be looked at leaves nothing out; the next one is looked at again.
+      // If a picture cannot be analysed, no cell is marked as empty. The next picture is analysed again.
       switchMap((look) => (look ? this.cells.empty(look.url, look.size, look.places).pipe(catchError(() => of([]))) : of([]))),
     ),
     { initialValue: [] as number[] },

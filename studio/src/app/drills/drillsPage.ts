@@ -100,7 +100,7 @@ export class DrillsPage {
   protected readonly all = computed(() => this.project()?.drills ?? []);
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
   /** The same as long as it is the same drill, however that changes. */
-  /** What an address named that is not there. */
+  /** Id in the address of a drill that the project does not have; empty for none. */
   protected readonly missed = signal('');
   private last: string | undefined;
   private readonly chosenId = computed(() => this.chosen()?.id);
@@ -149,7 +149,7 @@ export class DrillsPage {
       const [wanted, chosen] = [this.drill(), this.chosen()];
       if (chosen) this.last = chosen.id;
       if (!first || chosen) return;
-      // What was removed under one's hand needs no telling.
+      // No notice if the user has just deleted the open drill.
       if (wanted !== undefined && wanted !== this.last) this.missed.set(wanted);
       this.address.turnTo('drills', [first.id], { replaceUrl: true });
     });

@@ -55,7 +55,7 @@ describe('the history of a document', () => {
     expect(text('li:nth-child(2) button')).toEqual(['Look', 'Restore']);
   });
 
-  it('shows the state that was asked for last, whichever comes first', () => {
+  it('shows the state that was opened last, even if an earlier request is slower', () => {
     list();
     press('Look', 0);
     press('Look', 1);

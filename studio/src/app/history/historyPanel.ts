@@ -257,7 +257,7 @@ export class HistoryPanel {
   }
 
   private putBack(): void {
-    // What is still on its way is not wanted any more: the last look counts.
+    // A state that is still loading would replace the one that the user opened last.
     this.looking.unsubscribe();
     this.looked()?.shown?.away();
     this.looked.set(undefined);

@@ -9,15 +9,15 @@ const doubling = `onmessage = ({ data: { number, n } }) => {
   postMessage({ number, twice: 2 * n });
 }`;
 
-describe('a worker that is asked', () => {
-  it('answers everybody with their own, whatever the order', async () => {
+describe('a worker for requests', () => {
+  it('answers each request with its own result', async () => {
     const worker = new AskedWorker<{ n: number }, { twice: number }>(() => workerOf(doubling), 'it came to nothing');
     const answers = await Promise.all([1, 2, 3].map((n) => worker.ask({ n }, [])));
     expect(answers.map(({ twice }) => twice)).toEqual([2, 4, 6]);
     worker.close();
   });
 
-  it('tells everybody who waits where it fails, and is started anew for who asks next', async () => {
+  it('rejects pending requests if it fails, and starts again for the next request', async () => {
     let started = 0;
     const worker = new AskedWorker<{ n: number }, { twice: number }>(() => {
       started++;

@@ -4,15 +4,15 @@ interface Waiting<Answer> {
 }
 
 /**
- * A worker that is asked and answers, many times over; it is started when it is first needed. Where it fails, everybody who waits
- * is told why, and who asks next gets another one.
+ * A worker that answers requests. It starts with the first request. If the worker fails, all pending requests are rejected with its
+ * message, and the next request starts a new worker.
  */
 export class AskedWorker<Ask extends object, Answer extends object> {
   private worker: Worker | undefined;
   private readonly waiting = new Map<number, Waiting<Answer>>();
   private asked = 0;
 
-  /** `start` makes the worker; `failing` is what came to nothing where it fails, in a sentence without its end. */
+  /** `start` creates the worker. `failing` begins the error message, for example "the sound could not be measured". */
   constructor(
     private readonly start: () => Worker,
     private readonly failing: string,
@@ -40,7 +40,7 @@ export class AskedWorker<Ask extends object, Answer extends object> {
       this.waiting.delete(data.number);
     };
     worker.onerror = (event) => {
-      // It is told to those who wait, and nowhere else.
+      // Every pending request reports the error, so the browser need not.
       event.preventDefault();
       const { message } = event;
       const left = [...this.waiting.values()];

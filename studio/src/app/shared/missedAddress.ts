@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 
-/** Tells that what an address names is not in the project: something else is shown. */
+/** A notice that the address names a document that the project does not have, and that another one is open instead. */
 @Component({
   selector: 'und-missed-address',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (id(); as missed) {
       <p role="alert">
-        There is no {{ what() }} “{{ missed }}” in this project, so that another is shown.
+        This project has no {{ what() }} “{{ missed }}”. Another {{ what() }} is open instead.
         <button type="button" class="plain" (click)="id.set('')">Close</button>
       </p>
     }

@@ -61,7 +61,7 @@ describe('signatures', () => {
     expect(measured()).toEqual(['heavy']);
   });
 
-  it('of what cannot be measured do not hold up the others', () => {
+  it('of the other sequences are measured if one cannot be', () => {
     project$.next({ ...projectWith([]), sequences: [flash('light', 0.2), flash('heavy', 1)] });
     expect(measured()).toEqual(['light']);
     maker.failed();

@@ -13,7 +13,7 @@ export interface SignatureMaker {
   ask(request: SignatureRequest | ShelfRequest): void;
   answered: (answer: SignatureAnswer) => void;
   shelfAnswered: (answer: ShelfAnswer) => void;
-  /** What was asked last came to nothing. */
+  /** Called if the last request failed. */
   failed: () => void;
 }
 
@@ -58,7 +58,7 @@ export class SignatureService {
   constructor() {
     const { project$ } = inject(ProjectService);
     this.maker.answered = ({ signature }) => this.answered(signature);
-    // One that cannot be measured does not hold up the others.
+    // A sequence that cannot be measured does not block the others.
     this.maker.failed = () => this.busy && this.answered(undefined);
     project$
       .pipe(connect((all$) => merge(all$.pipe(take(1)), all$.pipe(skip(1), debounceTime(pause)))))

@@ -31,19 +31,19 @@ describe('several lanes', () => {
     expect([moved.effects[3].muted, moved.effects[3].delay]).toEqual([true, 0.5]);
   });
 
-  it('have a field changed together, as far as they have it and can be so', () => {
+  it('get the same new value of a field, if they have that field and accept the value', () => {
     const all = new Set(['a', 'b', 'c', 'd']);
     expect(delays(withFieldOfEach(sequence, 'a', all, 'delay', 0.25))).toEqual([0.25, 0.25, 0.25, 0.25]);
     expect(delays(withFieldOfEach(sequence, 'a', new Set(['a']), 'delay', 0.25)).slice(1)).toEqual(delays(sequence).slice(1));
-    // A colour is the flash's alone, and so is its amount: a squash has one of another sort.
+    // Only the flash has a colour. The amount of a squash has another unit, so it stays.
     const coloured = withFieldOfEach(sequence, 'a', all, 'colour', '#ff0000');
     expect(coloured.effects.map((effect) => 'colour' in effect && effect.colour)).toEqual(['#ff0000', false, false, false]);
     const stronger = withFieldOfEach(sequence, 'a', all, 'amount', 0.25);
     expect(stronger.effects.map((effect) => 'amount' in effect && effect.amount)).toEqual([0.25, -0.28, false, false]);
-    // Nothing hangs on itself: what would hang on one of them does so alone.
+    // An anchor to a chosen lane is set on the edited lane only.
     const hung = withFieldOfEach(sequence, 'd', all, 'anchor', { to: 'start', effect: 'a' });
     expect(hung.effects.map(({ anchor }) => ('effect' in anchor ? anchor.effect : ''))).toEqual(['', 'a', 'b', 'a']);
-    // A length that a shake may have and a flash may not is the shake's alone.
+    // Lanes that cannot be that long keep their duration.
     for (const one of withFieldOfEach(sequence, 'c', all, 'duration', 4).effects)
       expect(effectSchemaOf(effectKinds[one.kind]).safeParse(one).success).toBeTrue();
   });

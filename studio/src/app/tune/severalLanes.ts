@@ -35,8 +35,8 @@ export function withEach(sequence: Sequence, ids: ReadonlySet<string>, change: (
 }
 
 /**
- * The sequence with one lane's field changed, and the same field of every other lane among `ids` that has one of the same sort and
- * can be so. What would hang on one of them hangs on the lane alone.
+ * Changes a field of the lane `id`, and of every lane in `ids` that has a field of the same name, control and unit and accepts the
+ * value. An anchor to one of these lanes is set on lane `id` only, because a lane cannot be anchored to itself.
  */
 export function withFieldOfEach(sequence: Sequence, id: string, ids: ReadonlySet<string>, name: string, value: unknown): Sequence {
   const first = sequence.effects.find((effect) => effect.id === id);
@@ -54,7 +54,7 @@ export function withFieldOfEach(sequence: Sequence, id: string, ids: ReadonlySet
   };
 }
 
-/** What a field of an effect is, with its unit; the same for all that every effect has. */
+/** Control and unit of an effect's field, to compare fields of two kinds of effect. */
 function sortOf(effect: Effect, name: string): string {
   const field = fieldsOfKind(effectKinds[effect.kind])[name] as { control: string; unit?: string } | undefined;
   return field ? `${field.control} ${field.unit ?? ''}` : name in effect ? 'of every effect' : 'none';

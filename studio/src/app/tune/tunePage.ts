@@ -216,7 +216,7 @@ export class TunePage {
   /** Whether what has the focus was last pointed at, rather than reached with Tab. */
   private pointed = false;
   private readonly project = toSignal(this.projects.project$);
-  /** What an address named that is not there. */
+  /** Id in the address of a sequence that the project does not have; empty for none. */
   protected readonly missed = signal('');
   /** Whether the sequence of the address is there. */
   private readonly there = computed(() => this.project()?.sequences.some(({ id }) => id === this.sequence()) === true);
@@ -291,7 +291,7 @@ export class TunePage {
       else if (this.first()) {
         const { sequence } = this.strikes.current;
         const last = this.projects.sequence(sequence)?.id;
-        // What was removed under one's hand needs no telling.
+        // No notice if the user has just deleted the open sequence.
         if (wanted && wanted !== sequence) this.missed.set(wanted);
         this.address.turnTo('tune', [last ?? this.first() ?? ''], { replaceUrl: true });
       }

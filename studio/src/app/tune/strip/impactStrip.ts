@@ -167,7 +167,7 @@ export class ImpactStrip {
     if (isTyping(event) || event.altKey) return;
     const held = event.ctrlKey || event.metaKey;
     const inLanes = document.activeElement?.closest('und-lane') !== null;
-    // What is open closes first.
+    // Escape first closes an open dialog or menu.
     const elsewhere = event.defaultPrevented || document.querySelector('dialog[open]') !== null || this.adding();
     if (this.keys.actionOf('tune', event) === 'tune.add') this.toggleAdding();
     else if (held && event.key === 'a' && inLanes) this.selection.all();
