@@ -143,9 +143,13 @@ try {
   await save(rules, 'projects');
   const yard = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await yard.goto(`${address}/yard`);
-  await yard.locator('#log li').nth(1).waitFor({ timeout: 60_000 });
-  await yard.waitForTimeout(330);
+  // The instant that docs/drawing.md explains.
   await yard.getByRole('button', { name: 'Pause' }).click();
+  await yard.locator('#sequence').selectOption('lance-heavy');
+  await yard.getByLabel('Payload').fill('{"damage":33}');
+  await yard.getByLabel('Seconds').fill('0.11');
+  await yard.getByRole('button', { name: 'Sample' }).click();
+  await yard.waitForTimeout(700);
   await save(yard, 'yard');
 } finally {
   await browser.close();
