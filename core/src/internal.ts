@@ -154,6 +154,8 @@ export { expectationKinds, expectationWords, judge, type Expectation } from './c
 export type { Verdict } from './combat/expectations/expectation.js';
 export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat/log.js';
 export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/registry.js';
+export { idAfterLabel, isIdOf, withNewId, type NamedCollection, type RenamedDocument } from './edits/idEdits.js';
+export { namesOf, plainNames, type FightNames, type NameOf } from './combat/parts/fightNames.js';
 export { flagged } from './combat/parts/sayings.js';
 export { amountWords } from './combat/parts/amountWords.js';
 export { measureKinds, measureLabel } from './combat/parts/measure.js';
@@ -180,7 +182,7 @@ export { ruleSchemas } from './combat/schemas.js';
 export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
 export { drift, followed, followedLane, followingSequences, presetUses, setFree, withLaneTaken } from './presets/following.js';
 export { presetOf, withPreset } from './presets/placing.js';
-export { freeId } from './model/freeId.js';
+export { copyLabel, freeId } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { fittingPayload } from './model/payloadFit.js';
 export { actorsOn, drillOnStage, scaledActor } from './model/stageSetUp.js';

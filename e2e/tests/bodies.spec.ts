@@ -97,33 +97,33 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await expect(page.getByLabel('Name of the drill')).toHaveValue('A patch that lights whoever walks in');
   const log = page.locator('und-drill-log');
   await expect(log).toContainText('patch-trodden');
-  await expect(log).toContainText('pip gets burning');
+  await expect(log).toContainText('Pip gets Burning');
   await page.getByRole('radio', { name: 'map', exact: true }).click();
   // The weevil goes another way: high over the patch. Nothing is lit.
-  const place = page.getByRole('button', { name: /^pip walks to place 1/ });
+  const place = page.getByRole('button', { name: /^Pip walks to place 1/ });
   await place.focus();
   for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+ArrowUp');
-  const start = page.getByRole('button', { name: /^Where pip begins/ });
+  const start = page.getByRole('button', { name: /^Where Pip begins/ });
   await start.focus();
   for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+ArrowUp');
   await page.getByRole('radio', { name: 'log', exact: true }).click();
-  await expect(log).not.toContainText('pip gets burning');
+  await expect(log).not.toContainText('Pip gets Burning');
   // The second is the first now.
-  await expect(log).toContainText('squeak gets burning');
+  await expect(log).toContainText('Squeak gets Burning');
   await page.getByRole('radio', { name: /expected/ }).click();
   await expect(page.locator('und-expectation-list li.bad')).not.toHaveCount(0);
 
   // Somebody throws a pod, by a rung that lets it fly.
   await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
   await page.goto(`${server.address}/projects/elytra-league/drills/thrown-pod`);
-  await expect(log).toContainText('duskwing lets go thrown-pod-1');
-  await expect(log).toContainText('pod-lands');
-  await page.getByRole('button', { name: /^pod-thrown at 2.5/ }).press('Delete');
-  await expect(log.getByText('pod-thrown')).toHaveCount(1);
+  await expect(log).toContainText('Duskwing lets go Thrown pod');
+  await expect(log).toContainText('Pod lands');
+  await page.getByRole('button', { name: /^Pod thrown at 2.5/ }).press('Delete');
+  await expect(log.getByText('Pod thrown')).toHaveCount(1);
   // One who walks is let begin a move where the playhead is.
   await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
   await page.goto(`${server.address}/projects/elytra-league/drills/three-fencers`);
-  await expect(page.getByRole('button', { name: /^brasshorn sweep at 0.5 s/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Brasshorn Horn sweep at 0.5 s/ })).toBeVisible();
   await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'walks');
   await expect(page.getByLabel('What it does')).toHaveValue('walk');
   await page.getByLabel('x of place 1').fill('300');
@@ -160,7 +160,7 @@ test('something is let fly by hand, dragged to its place on the stage, and seen 
   expect(launch).toMatchObject({ who: 'duskwing', lands: 'pod-lands', sequence: 'pod-flight' });
   expect(launch?.do === 'launch' && (launch.to?.x ?? 0)).toBeLessThan(-40);
   await page.getByRole('radio', { name: 'log', exact: true }).click();
-  await expect(log).toContainText('pod-lands');
+  await expect(log).toContainText('Pod lands');
   // One step back, one place: the drag was one.
   await page.keyboard.press('Control+z');
   await page.getByRole('radio', { name: 'event', exact: true }).click();
@@ -170,7 +170,7 @@ test('something is let fly by hand, dragged to its place on the stage, and seen 
   await page.getByLabel('The stage that it takes place on').selectOption({ label: 'Usual' });
   await expect(page.getByRole('button', { name: 'An edge, right' })).toHaveText(/300 px/);
   await page.getByRole('button', { name: 'places', exact: true }).click();
-  await expect(page.locator('und-stage-places').getByRole('button', { name: /^Where pip begins/ })).toBeVisible();
+  await expect(page.locator('und-stage-places').getByRole('button', { name: /^Where Pip begins/ })).toBeVisible();
 });
 
 test('a body is posed on the way of its move, and shows that in a drill', async ({ page, server }) => {

@@ -67,7 +67,7 @@ test('a trial sheet of a drill: numbers of its script and of a ladder, each play
   await expect(sheet.locator('.cell')).toHaveCount(9);
   await expect(sheet.locator('#trial-field-0')).toHaveValue('["script",0,"payload","damage"]');
   // Each tells what came of it: with 6 nobody has fallen by the second blow.
-  await expect(sheet.locator('.cell .note').first()).toContainText(/✕\d brasshorn 60 · pip/);
+  await expect(sheet.locator('.cell .note').first()).toContainText(/✕\d Brasshorn 60 · Pip/);
   await expect.poll(async () => (await seenOn(sheet)).filter(({ colours }) => colours > 40).length).toBe(9);
   await sheet
     .locator('.cell')

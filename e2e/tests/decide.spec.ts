@@ -116,11 +116,11 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
   await page.getByRole('button', { name: 'Stop recording' }).click();
   await expect(page).toHaveURL(/drills\/recorded$/);
   const log = page.locator('und-drill-log');
-  await expect(log.getByText('light', { exact: true })).toHaveCount(2);
+  await expect(log.getByText('A light blow', { exact: true })).toHaveCount(2);
 
   // Pinned at the playhead; red until it says what is so, and red again once that changes.
   await log
-    .getByRole('button', { name: /lance-hit/ })
+    .getByRole('button', { name: /Lance hit/ })
     .first()
     .click();
   await page.getByRole('radio', { name: 'expected' }).click();
@@ -129,12 +129,12 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
   await expect(expected).toHaveClass(/bad/);
   await expected.getByLabel('By', { exact: true }).selectOption('light');
   await expect(expected).not.toHaveClass(/bad/);
-  await page.getByRole('button', { name: /^lance-hit at 0.5/ }).press('Enter');
+  await page.getByRole('button', { name: /^Lance hit at 0.5/ }).press('Enter');
   await page.locator('und-entry-editor').getByLabel('Damage').fill('40');
   await page.keyboard.press('Enter');
   await page.getByRole('radio', { name: /expected/ }).click();
   await expect(expected).toHaveClass(/bad/);
-  await expect(expected).toContainText('answered by lance-hit: heavy');
+  await expect(expected).toContainText('answered by Lance hit: A heavy blow');
 
   await page.getByRole('link', { name: /Back after some time/ }).click();
   await expect(page.getByLabel('Name of the drill')).toHaveValue('Back after some time');
@@ -144,7 +144,7 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
   await last.getByLabel('At', { exact: true }).fill('4');
   await page.keyboard.press('Enter');
   await last.getByLabel('Is', { exact: true }).selectOption('up');
-  await expect(last).toContainText('at 4 s squeak is up');
+  await expect(last).toContainText('at 4 s Squeak is up');
   await page.getByRole('button', { name: 'A thousand seeds' }).click();
   await expect(page.getByText(/% of 1000 seeds hold/)).toBeVisible();
   const share = Number(/([\d.]+) %/.exec(await page.locator('.share').innerText())?.[1]);

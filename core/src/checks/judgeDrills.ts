@@ -1,5 +1,6 @@
 import { compileDrill, runDrill, type DrillRun } from '../combat/drill.js';
 import { expectationWords, judge } from '../combat/expectations/registry.js';
+import { namesOf, type FightNames } from '../combat/parts/fightNames.js';
 import type { Verdict } from '../combat/expectations/expectation.js';
 import type { CombatPlan } from '../combat/plan.js';
 import { formatPath } from '../model/documentError.js';
@@ -18,26 +19,34 @@ export function runAndJudge(
     seed = drill.seed,
     budget,
     stages,
-  }: { readonly seed?: Uint32; readonly budget?: Project['stopBudget']; readonly stages?: Project['stages'] } = {},
+    names,
+  }: {
+    readonly seed?: Uint32;
+    readonly budget?: Project['stopBudget'];
+    readonly stages?: Project['stages'];
+    readonly names?: FightNames;
+  } = {},
 ): { readonly run: DrillRun; readonly verdicts: readonly Verdict[] } {
   const run = runDrill(plan, compileDrill(drillOnStage(drill, stages), [], plan), seed, budget);
-  return { run, verdicts: judge(run, drill.expectations) };
+  return { run, verdicts: judge(run, drill.expectations, names) };
 }
 
 /** The expectations of a project's drills that do not hold: each drill is a test. Of a project without errors. */
 export function judgeDrills(project: Project): Problem[] {
   if (project.drills.length === 0) return [];
   const plan = combatPlanOf(project, compileContext(project));
-  return project.drills.flatMap((drill, i) =>
-    runAndJudge(plan, drill, { budget: project.stopBudget, stages: project.stages }).verdicts.flatMap(({ holds, found }, k): Problem[] =>
-      holds
-        ? []
-        : [
-            errorAt(
-              formatPath(['drills', i, 'expectations', k]),
-              `expected in "${drill.id}": ${expectationWords(drill.expectations[k])}; found: ${found}`,
-            ),
-          ],
-    ),
-  );
+  return project.drills.flatMap((drill, i) => {
+    const names = namesOf(project, drill);
+    return runAndJudge(plan, drill, { budget: project.stopBudget, stages: project.stages, names }).verdicts.flatMap(
+      ({ holds, found }, k): Problem[] =>
+        holds
+          ? []
+          : [
+              errorAt(
+                formatPath(['drills', i, 'expectations', k]),
+                `expected in "${drill.label}": ${expectationWords(drill.expectations[k], names)}; found: ${found}`,
+              ),
+            ],
+    );
+  });
 }

@@ -29,7 +29,7 @@ const bursting = (rungs: Json[]): Json => ({ responses: [{ id: 'burst', event: '
 describe('told before anything is run', () => {
   it('a rung that one above leaves nothing for', () => {
     expect(problemsWith({}, [rung('any', []), rung('never', [damage('≥', 3)])])).toEqual([
-      'warning: responses[0].rungs[1]: "never" is never reached: "any" above answers whatever it would',
+      'warning: responses[0].rungs[1]: "never" is never reached: "any" above matches whatever it would',
     ]);
     expect(problemsWith({}, [rung('big', [damage('≥', 10)]), rung('bigger', [damage('>', 20)])])[0]).toContain('"bigger" is never reached');
     expect(problemsWith({}, [rung('bigger', [damage('>', 20)]), rung('big', [damage('≥', 10)])])).toEqual([]);
@@ -46,9 +46,9 @@ describe('told before anything is run', () => {
     expect(never(damage('>', 5), damage('<', 5))).toContain('no number is both');
     expect(never(damage('≥', 5), damage('≤', 5))).toBe('');
     expect(never({ condition: 'status', status: 'burning' }, { condition: 'status', status: 'burning', is: 'off' })).toContain(
-      'cannot be burning and not',
+      'cannot be Burning and not',
     );
-    expect(never({ condition: 'window', status: 'burning', from: 2, to: 3 })).toContain('burning lasts 2 s, and the window opens at 2 s');
+    expect(never({ condition: 'window', status: 'burning', from: 2, to: 3 })).toContain('Burning lasts 2 s, and the window opens at 2 s');
     expect(never({ condition: 'who', kinds: ['weevil'] })).toContain('no actor is weevil');
     expect(never({ condition: 'chance', share: 0 })).toContain('its chance is 0');
   });
@@ -114,7 +114,7 @@ describe('told before anything is run', () => {
     const play = (sequence: string, more: Json = {}): Json => ({ outcome: 'play', sequence, ...more });
     const both = [rung('both', [], [play('blow'), play('second')])];
     expect(problemsWith(sounding(0), both)).toEqual([
-      'warning: responses[0].rungs[0].then[1]: plays "crack" at the same instant as "blow" does: it is heard twice as one louder sound',
+      'warning: responses[0].rungs[0].then[1]: plays "crack" at the same instant as "Blow": one louder sound is heard',
     ]);
     expect(problemsWith(sounding(0.05), both)).toEqual([]);
     expect(problemsWith(sounding({ range: [0, 0.1] }), both)).toEqual([]);
@@ -123,19 +123,22 @@ describe('told before anything is run', () => {
     const below = (goesOn: boolean): Json[] => [rung('a', [damage('≥', 3)], [play('blow')], { goesOn }), rung('b', [], [play('second')])];
     expect(problemsWith(sounding(0), below(true))[0]).toContain('responses[0].rungs[1].then[0]: plays "crack"');
     expect(problemsWith(sounding(0), below(false))).toEqual([]);
+    // Two rungs that no event can match together play at no time together.
+    const excluding = [rung('a', [damage('≥', 3)], [play('blow')], { goesOn: true }), rung('b', [damage('<', 3)], [play('second')])];
+    expect(problemsWith(sounding(0), excluding)).toEqual([]);
   });
 
   it('states that stay, and events that nobody answers', () => {
     const forever = problemsWith({ statuses: [{ id: 'marked', label: 'Marked' }] }, [
       rung('marks', [], [{ outcome: 'give', status: 'marked' }]),
     ]);
-    expect(forever).toEqual([jasmine.stringContaining('"marked" has no length and is never taken')]);
-    expect(problemsWith({ statuses: [burning] })).toEqual([jasmine.stringContaining('"burning" is never given')]);
+    expect(forever).toEqual([jasmine.stringContaining('"Marked" has no length and is never removed')]);
+    expect(problemsWith({ statuses: [burning] })).toEqual([jasmine.stringContaining('"Burning" is never applied')]);
     expect(problemsWith({}, [rung('counts', [], [{ outcome: 'count', counter: 'hits' }])])).toEqual([
-      jasmine.stringContaining('"hits" is counted and never asked for'),
+      jasmine.stringContaining('"hits" is counted and never read'),
     ]);
     expect(problemsWith({}, [rung('bursts', [], [burst()])])).toEqual([
-      'warning: responses[0].rungs[0].then[0]: raises "burst", which has no rung that answers it',
+      'warning: responses[0].rungs[0].then[0]: raises "Burst", which has no rung',
     ]);
   });
 });

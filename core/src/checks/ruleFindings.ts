@@ -11,11 +11,12 @@ import { factsOf, mustHold } from './ladderFacts.js';
 
 type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills' | 'sequences'>;
 
-const warning = (path: DocumentPath, message: string, finding: string): Problem => ({
+const warning = (path: DocumentPath, message: string, finding: string, other?: string): Problem => ({
   severity: 'warning',
   path: formatPath(path),
   message,
   finding,
+  ...(other !== undefined && { other }),
 });
 
 export function ruleFindings(project: Rules): Problem[] {
@@ -38,7 +39,7 @@ const found = new WeakMap<
   Pick<Rules, 'statuses' | 'actors'> & { readonly problems: readonly LadderProblem[] }
 >();
 
-type LadderProblem = readonly [path: DocumentPath, message: string, finding: string];
+type LadderProblem = readonly [path: DocumentPath, message: string, finding: string, other?: string];
 
 /** Of a ladder by itself: an edit of another one does not look at it again. */
 function ladderFindings(response: Rules['responses'][number], path: DocumentPath, project: Rules): Problem[] {
@@ -49,7 +50,7 @@ function ladderFindings(response: Rules['responses'][number], path: DocumentPath
     known = { statuses, actors, problems: [...rungs.flatMap((rung, k) => neverHolds(rung, k, project)), ...neverReached(rungs)] };
     found.set(response, known);
   }
-  return known.problems.map(([within, message, finding]) => warning([...path, ...within], message, finding));
+  return known.problems.map(([within, ...said]) => warning([...path, ...within], ...said));
 }
 
 /** A condition's text, to tell whether two are the same; made once. */
@@ -63,14 +64,15 @@ function textOf(condition: Condition): string {
 
 // Conditions that contradict one another, or that nothing can meet.
 
-function neverHolds({ id, when }: Rung, k: number, { statuses, actors }: Rules): LadderProblem[] {
-  const musts = mustHold(when);
-  const never = (message: string): LadderProblem[] => [[[k, 'when'], `"${id}" can never answer: ${message}`, 'never holds']];
+function neverHolds(rung: Rung, k: number, { statuses, actors }: Rules): LadderProblem[] {
+  const musts = mustHold(rung.when);
+  const nameOf = (status: string): string => labelIn(statuses, status);
+  const never = (message: string): LadderProblem[] => [[[k, 'when'], `"${labelOf(rung)}" can never match: ${message}`, 'never holds']];
   for (const one of musts) {
     if (one.condition === 'window') {
       const length = statuses.find((status) => status.id === one.status)?.length;
       if (length !== undefined && one.from >= length)
-        return never(`${one.status} lasts ${length} s, and the window opens at ${one.from} s`);
+        return never(`${nameOf(one.status)} lasts ${length} s, and the window opens at ${one.from} s`);
     }
     if (one.condition === 'who') {
       const missing = [
@@ -83,14 +85,14 @@ function neverHolds({ id, when }: Rung, k: number, { statuses, actors }: Rules):
   }
   for (const [i, a] of musts.entries())
     for (const b of musts.slice(i + 1)) {
-      const clash = contradiction(a, b);
+      const clash = contradiction(a, b, nameOf);
       if (clash !== undefined) return never(clash);
     }
   return [];
 }
 
 /** Why two conditions cannot both hold. */
-function contradiction(a: SingleCondition, b: SingleCondition): string | undefined {
+function contradiction(a: SingleCondition, b: SingleCondition, nameOf: (status: string) => string): string | undefined {
   if (a.condition === 'compare' && b.condition === 'compare' && JSON.stringify(a.of) === JSON.stringify(b.of)) {
     // Between and beyond all values that either names, one number must please both.
     const edges = [a.value, b.value];
@@ -104,14 +106,31 @@ function contradiction(a: SingleCondition, b: SingleCondition): string | undefin
       : `${a.field} cannot be both ${a.values.join(' or ')} and ${b.values.join(' or ')}`;
   if (a.condition === 'standing' && b.condition === 'standing' && a.of === b.of && a.is !== b.is)
     return `${a.of} cannot be ${a.is} and ${b.is}`;
-  return off(a, b) ?? off(b, a);
+  return off(a, b, nameOf) ?? off(b, a, nameOf);
 }
 
 /** Why a status that must be off cannot be asked for by another condition as well. */
-function off(status: SingleCondition, other: SingleCondition): string | undefined {
+function off(status: SingleCondition, other: SingleCondition, nameOf: (status: string) => string): string | undefined {
   if (status.condition !== 'status' || status.is !== 'off') return undefined;
   const needs = (other.condition === 'status' && other.is === 'on') || other.condition === 'window';
-  return needs && other.status === status.status && other.of === status.of ? `${status.of} cannot be ${status.status} and not` : undefined;
+  return needs && other.status === status.status && other.of === status.of
+    ? `${status.of} cannot be ${nameOf(status.status)} and not`
+    : undefined;
+}
+
+/** True if no event can match both rungs. */
+function excludes(one: Rung, other: Rung): boolean {
+  if (one === other) return false;
+  const [musts, others] = [mustHold(one.when), mustHold(other.when)];
+  return musts.some((a) => others.some((b) => contradiction(a, b, String) !== undefined));
+}
+
+function labelOf({ id, label }: { readonly id: string; readonly label?: string | undefined }): string {
+  return label ?? id;
+}
+
+function labelIn(list: readonly { readonly id: string; readonly label: string }[], id: string): string {
+  return list.find((one) => one.id === id)?.label ?? id;
 }
 
 // Rungs that those above leave nothing for.
@@ -121,7 +140,7 @@ function neverReached(rungs: readonly Rung[]): LadderProblem[] {
   return rungs.flatMap((rung, k): LadderProblem[] => {
     const above = rungs.slice(0, k).find((one) => !one.goesOn && catchesAll(one.when, rung.when, musts[k]));
     if (!above) return [];
-    return [[[k], `"${rung.id}" is never reached: "${above.id}" above answers whatever it would`, 'never reached']];
+    return [[[k], `"${labelOf(rung)}" is never reached: "${labelOf(above)}" above matches whatever it would`, 'never reached', above.id]];
   });
 }
 
@@ -187,15 +206,19 @@ function neverCleared({ statuses, responses, actors }: Rules): Problem[] {
       taken.add(status);
     }
   return [
-    ...statuses.flatMap(({ id, length }, i): Problem[] => {
-      if (!given.has(id)) return [warning(['statuses', i], `"${id}" is never given to anybody`, 'never given')];
+    ...statuses.flatMap(({ id, label, length }, i): Problem[] => {
+      if (!given.has(id)) return [warning(['statuses', i], `"${label}" is never applied`, 'never given')];
       if (length !== undefined || taken.has(id)) return [];
       return [
-        warning(['statuses', i], `"${id}" has no length and is never taken: it stays until its actor falls or leaves`, 'never cleared'),
+        warning(
+          ['statuses', i],
+          `"${label}" has no length and is never removed: it stays until its actor is defeated or despawned`,
+          'never cleared',
+        ),
       ];
     }),
     ...[...counted].flatMap(([counter, path]) =>
-      read.has(counter) ? [] : [warning(path, `"${counter}" is counted and never asked for`, 'never read')],
+      read.has(counter) ? [] : [warning(path, `"${counter}" is counted and never read`, 'never read')],
     ),
   ];
 }
@@ -241,15 +264,15 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
   return raised.flatMap(([event, path]) => {
     if (answered.has(event) || told.has(event) || !known.has(event)) return [];
     told.add(event);
-    return [warning(path, `raises "${event}", which has no rung that answers it`, 'no response')];
+    return [warning(path, `raises "${labelIn(events, event)}", which has no rung`, 'no response', event)];
   });
 }
 
 /** Bodies that there are once somebody has split down to the least rank, of a rung that splits whoever falls. */
 function growth({ responses, actors }: Rules): Problem[] {
   const falls = new Map(
-    actors.flatMap(({ health, ranks = [], id }) =>
-      health?.falls === undefined ? [] : [[health.falls, { id, ranks: ranks.length }] as const],
+    actors.flatMap(({ health, ranks = [], label }) =>
+      health?.falls === undefined ? [] : [[health.falls, { label, ranks: ranks.length }] as const],
     ),
   );
   return responses.flatMap((response, i) => {
@@ -261,7 +284,7 @@ function growth({ responses, actors }: Rules): Problem[] {
       return [
         warning(
           ['responses', i, 'rungs', ...place],
-          `splits into ${outcome.count}, ranks ${actor.ranks} to 1: ${bodies} bodies in all of one "${actor.id}"`,
+          `splits into ${outcome.count}, ranks ${actor.ranks} to 1: ${bodies} bodies in all of one "${actor.label}"`,
           'growth',
         ),
       ];
@@ -322,16 +345,18 @@ function soundsAlike({ responses, sequences }: Rules): Problem[] {
   };
   return responses.flatMap((response, i) =>
     factsOf(response).together.flatMap((plays) => {
-      const before = new Map<string, string>();
-      for (const { sequence, place } of plays)
-        for (const sound of heard(sequence)) {
-          const first = before.get(sound);
-          if (first !== undefined && first !== sequence) {
+      const before = new Map<string, (typeof plays)[number][]>();
+      for (const play of plays)
+        for (const sound of heard(play.sequence)) {
+          const earlier = before.get(sound) ?? [];
+          const rungOf = ({ place: [rung] }: typeof play): Rung => response.rungs[rung];
+          const first = earlier.find((one) => one.sequence !== play.sequence && !excludes(rungOf(one), rungOf(play)));
+          if (first) {
             const [clip] = sound.split(' ');
-            const message = `plays "${clip}" at the same instant as "${first}" does: it is heard twice as one louder sound`;
-            return [warning(['responses', i, 'rungs', ...place], message, 'two sounds')];
+            const message = `plays "${clip}" at the same instant as "${labelIn(sequences, first.sequence)}": one louder sound is heard`;
+            return [warning(['responses', i, 'rungs', ...play.place], message, 'two sounds')];
           }
-          before.set(sound, sequence);
+          before.set(sound, [...earlier, play]);
         }
       return [];
     }),

@@ -97,8 +97,8 @@ describe('kinds, standings and windows', () => {
     expect(never(standing('up'), standing('up'))).toBe('');
     expect(never(standing('up'), standing('down', 'source'))).toBe('');
     const off = { condition: 'status', status: 'burning', is: 'off' };
-    expect(never(off, window(0, 1))).toContain('target cannot be burning and not');
-    expect(never(window(0, 1), off)).toContain('target cannot be burning and not');
+    expect(never(off, window(0, 1))).toContain('target cannot be Burning and not');
+    expect(never(window(0, 1), off)).toContain('target cannot be Burning and not');
     expect(never({ ...off, of: 'source' }, window(0, 1))).toBe('');
     expect(never(window(1.9, 3))).toBe('');
     expect(never({ condition: 'who', sides: ['hive'] })).toContain('no actor is hive');
@@ -151,7 +151,7 @@ describe('what raises, gives and splits', () => {
   });
 
   it('is told where nobody answers: what is thrown, what is met at an edge, who is gone, and what zones and moves raise', () => {
-    const nobody = jasmine.stringContaining('raises "burst", which has no rung that answers it');
+    const nobody = jasmine.stringContaining('raises "Burst", which has no rung');
     const pod = mosshell({ id: 'pod', role: 'bystander' });
     const actors = [mosshell({}), pod];
     expect(findings({ actors }, [rung('a', [], [{ outcome: 'launch', actor: 'pod', meets: 'burst' }])])).toEqual([nobody]);
@@ -181,7 +181,7 @@ describe('what raises, gives and splits', () => {
         [],
       );
     // 1 + 4 + 16 + 64 and 1 + 2 + 4 + 8.
-    expect(split(4, 4)).toEqual([jasmine.stringContaining('splits into 4, ranks 4 to 1: 85 bodies in all of one "mosshell"')]);
+    expect(split(4, 4)).toEqual([jasmine.stringContaining('splits into 4, ranks 4 to 1: 85 bodies in all of one "Mosshell"')]);
     expect(split(2, 4)).toEqual([]);
     expect(split(4, 1)).toEqual([]);
   });
@@ -189,7 +189,7 @@ describe('what raises, gives and splits', () => {
   it('is no status that nobody takes, unless a move or a zone holds somebody in it', () => {
     const marked = { id: 'marked', label: 'Marked' };
     const told = (more: Json): string[] => findings({ statuses: [marked], actors: [mosshell(more)] }, []);
-    expect(told({})).toEqual([jasmine.stringContaining('"marked" is never given')]);
+    expect(told({})).toEqual([jasmine.stringContaining('"Marked" is never applied')]);
     expect(told({ moves: [{ id: 'guard', label: 'Guard', status: 'marked', contacts: [] }] })).toEqual([]);
     expect(told({ zones: [{ id: 'z', shape: { shape: 'disc', length: 20 }, status: 'marked' }] })).toEqual([]);
     const taking = findings({ statuses: [marked] }, [

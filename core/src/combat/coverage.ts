@@ -22,10 +22,14 @@ const ages: readonly Seconds[] = [0, 0.15, 1, 100];
 /** The first such event, the second and the third, each soon after the one before. */
 const memories = [memoryAt(1), memoryAt(2, 0.1), memoryAt(3, 0.1)];
 
+/** Distances at which other sources are tried, px: touching, near, and far. */
+const distances = [0, 120, 600] as const;
+
 /**
- * Tries an event on an actor at moments that are unlike one another: each field at its ends and its options, each status young
- * and old, health nearly gone, down, gone, again soon. `fixed` is part of every payload. What none of them meets may still
- * be met by two together.
+ * Tries an event on an actor at different moments: each field at its ends and its options, each status young and old, health nearly
+ * gone, defeated, despawned, and hit again soon. The first of `sources` is the source of all these moments; the others are tried
+ * with the target as it is at first, at several distances. `fixed` is part of every payload. A rung that needs two of these at once
+ * may be missed.
  */
 export function coverageOf(
   plan: CombatPlan,
@@ -33,8 +37,9 @@ export function coverageOf(
   actor: CombatActor,
   fixed: FullPayload = {},
   ends: Ends = {},
+  sources: readonly CombatActor[] = [actor],
 ): Covered {
-  const source = { actor };
+  const source = { actor: sources.at(0) ?? actor };
   const payload = { ...defaultsOf(event), ...fixed };
   const plainly = answering(plan, event, partiesAt(plan, { target: source, source }), payload, memoryAt());
   const all = new Set<string>();
@@ -46,6 +51,11 @@ export function coverageOf(
         for (const rung of answering(plan, event, parties, given, memory, seed + 1)) all.add(rung);
       });
   }
+  for (const other of sources)
+    for (const x of distances) {
+      const parties = partiesAt(plan, { target: { actor }, source: { actor: other, x: -x } });
+      for (const given of payloads) for (const rung of answering(plan, event, parties, given, memoryAt())) all.add(rung);
+    }
   const ladder = plan.ladders.get(event.id) ?? [];
   return { plainly, else: ladder.flatMap(({ id }) => (all.has(id) && !plainly.includes(id) ? [id] : [])) };
 }

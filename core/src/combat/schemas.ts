@@ -442,7 +442,8 @@ export const drillSchema = /* @__PURE__ */ lazySchema(() =>
     actors: z
       .array(
         z.strictObject({
-          id: identifier().describe('What it is called here.'),
+          id: identifier().describe('The id of this body within the drill.'),
+          label: z.string().min(1).max(80).optional().describe('What people read; its actor’s label, when left out.'),
           actor: identifier().describe('Which actor of the project it is.'),
           place: placeOfDrill().describe('Where it stands.'),
           facing: z

@@ -1,29 +1,54 @@
 import type { Happening, LogEntry } from '../combat/log.js';
+import { plainNames, type FightNames } from '../combat/parts/fightNames.js';
 
 const number = (value: number): string => String(Number(value.toFixed(2)));
 
 /** The rungs that matched an event, or the delay of an entry for a delayed outcome; empty if no rung matched. */
-export function answeredWords({ rungs, after }: Pick<LogEntry, 'rungs' | 'after'>): string {
+export function answeredWords(
+  { rungs, after, event }: Pick<LogEntry, 'rungs' | 'after'> & Partial<Pick<LogEntry, 'event'>>,
+  names = plainNames,
+): string {
   if (after !== undefined) return `after ${number(after)} s`;
-  return rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : [])).join(' + ');
+  return rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [names.of('rung', rung, event)] : [])).join(' + ');
 }
 
-/** Who did it to whom. */
-export function partiesWords({ source, target }: Pick<LogEntry, 'source' | 'target'>): string {
-  return `${source || '·'} → ${target || '·'}`;
+/** Names the source and the target of an event. */
+export function partiesWords({ source, target }: Pick<LogEntry, 'source' | 'target'>, names = plainNames): string {
+  const name = (id: string): string => (id === '' ? '·' : names.of('combatant', id));
+  return `${name(source)} → ${name(target)}`;
 }
 
-/** How somebody was met by a move: with which, how far away and at what angle; empty where none was. */
-export function touchWords({ touch }: Pick<LogEntry, 'touch'>): string {
-  return touch ? `${touch.move}, ${touch.distance.toFixed(0)} px at ${touch.angle.toFixed(0)}°` : '';
+/** Describes how a move met its target: which move, how far away and at what angle; empty for an event that no move raised. */
+export function touchWords({ touch }: Pick<LogEntry, 'touch'>, names = plainNames): string {
+  return touch ? `${names.of('move', touch.move)}, ${touch.distance.toFixed(0)} px at ${touch.angle.toFixed(0)}°` : '';
 }
 
-/** What came of an event, in words; `bare` leaves out what it came to altogether, which hangs on all that was before. */
-export function cameWords({ refused, happened }: Pick<LogEntry, 'refused' | 'happened'>, bare = false): string {
-  return refused ?? happened.map((one) => happeningWords(one, bare)).join(', ');
+/** Describes what an event caused. `bare` leaves out the totals, which depend on all earlier events. */
+export function cameWords({ refused, happened }: Pick<LogEntry, 'refused' | 'happened'>, bare = false, names = plainNames): string {
+  return refused ?? happened.map((one) => happeningWords(one, bare, names)).join(', ');
 }
 
-function happeningWords(one: Happening, bare: boolean): string {
+/** A happening with names in place of ids. */
+function named(one: Happening, names: FightNames): Happening {
+  const of = (name: string, what: Parameters<FightNames['of']>[0]): object => {
+    const id = (one as unknown as Readonly<Record<string, unknown>>)[name];
+    return typeof id === 'string' && id !== '' ? { [name]: names.of(what, id) } : {};
+  };
+  return {
+    ...one,
+    ...of('who', 'combatant'),
+    ...of('on', 'combatant'),
+    ...of('body', 'combatant'),
+    ...of('into', 'actor'),
+    ...of('status', 'status'),
+    ...of('sequence', 'sequence'),
+    ...of('event', 'event'),
+    ...of('move', 'move'),
+  };
+}
+
+function happeningWords(happening: Happening, bare: boolean, names: FightNames): string {
+  const one = names === plainNames ? happening : named(happening, names);
   const to = (health: number): string => (bare ? '' : ` to ${number(health)}`);
   switch (one.what) {
     case 'harm':

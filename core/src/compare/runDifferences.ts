@@ -1,5 +1,6 @@
 import type { LogEntry } from '../combat/log.js';
 import type { Seconds } from '../units.js';
+import { plainNames, type FightNames } from '../combat/parts/fightNames.js';
 import { answeredWords, cameWords, partiesWords } from './logWords.js';
 import { runReadings, type ReadRun, type RunReading } from './runReadings.js';
 
@@ -25,9 +26,9 @@ export interface EventDifference {
 const dust = 5e-4;
 
 /** What two runs come to differently: what differs by the largest share first. */
-export function runReadingDifferences(before: ReadRun, after: ReadRun): RunReadingDifference[] {
-  const earlier = new Map(runReadings(before).map((reading) => [reading.key, reading]));
-  const later = new Map(runReadings(after).map((reading) => [reading.key, reading]));
+export function runReadingDifferences(before: ReadRun, after: ReadRun, names = plainNames): RunReadingDifference[] {
+  const earlier = new Map(runReadings(before, names).map((reading) => [reading.key, reading]));
+  const later = new Map(runReadings(after, names).map((reading) => [reading.key, reading]));
   return [...new Set([...later.keys(), ...earlier.keys()])]
     .flatMap((key) => {
       const [one, other] = [earlier.get(key), later.get(key)];
@@ -46,11 +47,11 @@ export function runReadingDifferences(before: ReadRun, after: ReadRun): RunReadi
  * The events in which two runs part, in order of time. Events of one name between the same two are held against one another where
  * they lie nearest in time.
  */
-export function eventDifferences(before: readonly LogEntry[], after: readonly LogEntry[]): EventDifference[] {
+export function eventDifferences(before: readonly LogEntry[], after: readonly LogEntry[], names = plainNames): EventDifference[] {
   const earlier = byKey(before);
   const later = byKey(after);
   const pairs = [...new Set([...earlier.keys(), ...later.keys()])].flatMap((key) => paired(earlier.get(key) ?? [], later.get(key) ?? []));
-  return pairs.flatMap(([one, other]) => differenceOf(one, other)).sort((a, b) => a.at - b.at);
+  return pairs.flatMap(([one, other]) => differenceOf(one, other, names)).sort((a, b) => a.at - b.at);
 }
 
 function byKey(log: readonly LogEntry[]): Map<string, LogEntry[]> {
@@ -97,7 +98,7 @@ function paired(before: readonly LogEntry[], after: readonly LogEntry[]): Pair[]
   return pairs;
 }
 
-function differenceOf(before: LogEntry | undefined, after: LogEntry | undefined): EventDifference[] {
+function differenceOf(before: LogEntry | undefined, after: LogEntry | undefined, names: FightNames): EventDifference[] {
   const told = after ?? before;
   if (!told) return [];
   const { at, event } = told;
@@ -110,9 +111,17 @@ function differenceOf(before: LogEntry | undefined, after: LogEntry | undefined)
   const went = !before || !after || cameWords(before, true) !== cameWords(after, true);
   const rows = [
     ...row('at', (entry) => `${Number(entry.at.toFixed(3))} s`, moved),
-    ...row('answered', (entry) => answeredWords(entry) || 'no rung'),
-    ...row('came of it', (entry) => cameWords(entry) || 'nothing', went),
+    ...row('answered', (entry) => answeredWords(entry, names) || 'no rung'),
+    ...row('came of it', (entry) => cameWords(entry, false, names) || 'nothing', went),
   ];
   if (rows.length === 0) return [];
-  return [{ at, event, parties: partiesWords(told), change: !before ? 'added' : !after ? 'removed' : 'changed', rows }];
+  return [
+    {
+      at,
+      event: names.of('event', event),
+      parties: partiesWords(told, names),
+      change: !before ? 'added' : !after ? 'removed' : 'changed',
+      rows,
+    },
+  ];
 }

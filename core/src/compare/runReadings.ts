@@ -1,3 +1,4 @@
+import { plainNames, type FightNames } from '../combat/parts/fightNames.js';
 import type { DrillRun } from '../combat/drill.js';
 import type { Histories } from '../combat/readHistory.js';
 import type { Seconds } from '../units.js';
@@ -25,34 +26,42 @@ export interface ReadRun {
  * What a run comes to: how much everybody has lost, dealt and has left, when they fell, how long statuses held them and clocks stood
  * for them, where they ended; and how many events and sequences there were.
  */
-export function runReadings({ run, histories }: ReadRun): RunReading[] {
+export function runReadings({ run, histories }: ReadRun, names: FightNames = plainNames): RunReading[] {
   const { length } = run.drill;
   const whole: RunReading[] = [
     { key: 'events', name: 'events', unit: '', value: run.log.length, scale: Math.max(1, run.log.length) },
     { key: 'cues', name: 'sequences played', unit: '', value: run.cues.length, scale: Math.max(1, run.cues.length) },
-    ...stood('world', run.clocks.world.shown(length), length),
+    ...stood('world', 'world', run.clocks.world.shown(length), length),
   ];
   const harms = run.log.flatMap(({ source, happened }) => happened.flatMap((one) => (one.what === 'harm' ? [{ source, ...one }] : [])));
   const sumOf = (of: readonly (typeof harms)[number][]): number => of.reduce((sum, { points }) => sum + points, 0);
   const all = [
     ...whole,
     ...run.drill.actors.flatMap(({ id, actor }): RunReading[] => {
+      const name = names.of('combatant', id);
       const scale = actor.health.most;
       const points = { unit: 'points', scale } as const;
       const fell = histories.of('standing', id).find(({ value }) => value !== 'up')?.at;
       const from = histories.place(id, 0);
       const to = histories.place(id, length);
       return [
-        { key: `${id} left`, name: `health left, ${id}`, value: histories.health(id, length), ...points },
-        { key: `${id} lost`, name: `harm to ${id}`, value: sumOf(harms.filter(({ who }) => who === id)), ...points },
-        { key: `${id} dealt`, name: `harm by ${id}`, value: sumOf(harms.filter(({ source }) => source === id)), ...points },
-        { key: `${id} fell`, name: `${id} falls at`, unit: 's', value: fell, scale: length },
+        { key: `${id} left`, name: `health left, ${name}`, value: histories.health(id, length), ...points },
+        { key: `${id} lost`, name: `harm to ${name}`, value: sumOf(harms.filter(({ who }) => who === id)), ...points },
+        { key: `${id} dealt`, name: `harm by ${name}`, value: sumOf(harms.filter(({ source }) => source === id)), ...points },
+        { key: `${id} fell`, name: `${name} falls at`, unit: 's', value: fell, scale: length },
         ...histories.namesOf('status', id).map((status): RunReading => {
           const held = heldFor(histories.of('status', id, status), length);
-          return { key: `${id} ${status}`, name: `${status} on ${id}`, unit: 's', value: held, absent: 0, scale: length };
+          return {
+            key: `${id} ${status}`,
+            name: `${names.of('status', status)} on ${name}`,
+            unit: 's',
+            value: held,
+            absent: 0,
+            scale: length,
+          };
         }),
-        ...stood(id, run.clocks.of.get(id)?.shown(length) ?? length, length),
-        { key: `${id} went`, name: `${id} from where it began`, unit: 'px', value: Math.hypot(to.x - from.x, to.y - from.y), scale: 960 },
+        ...stood(id, name, run.clocks.of.get(id)?.shown(length) ?? length, length),
+        { key: `${id} went`, name: `${name} from where it began`, unit: 'px', value: Math.hypot(to.x - from.x, to.y - from.y), scale: 960 },
       ];
     }),
   ];
@@ -61,8 +70,8 @@ export function runReadings({ run, histories }: ReadRun): RunReading[] {
 }
 
 /** For how long a clock stood, or as long as its slowness comes to. */
-function stood(who: string, shown: Seconds, length: Seconds): RunReading[] {
-  return [{ key: `${who} stood`, name: `time lost, ${who}`, unit: 's', value: length - shown, scale: length }];
+function stood(who: string, name: string, shown: Seconds, length: Seconds): RunReading[] {
+  return [{ key: `${who} stood`, name: `time lost, ${name}`, unit: 's', value: length - shown, scale: length }];
 }
 
 /** Seconds of a run in which a stepped value is more than nothing. */

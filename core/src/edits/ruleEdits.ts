@@ -24,8 +24,10 @@ function keysOf(path: string): string[] {
 }
 
 function withNameAt<T>(document: T, [key, ...rest]: readonly string[], from: string, to: string): T {
-  if (Array.isArray(document))
-    return document.map((entry: unknown, i) => (String(i) === key ? withNameAt(entry, rest, from, to) : entry)) as T;
+  if (Array.isArray(document)) {
+    const renamed = (entry: unknown): unknown => (rest.length > 0 ? withNameAt(entry, rest, from, to) : entry === from ? to : entry);
+    return document.map((entry: unknown, i) => (String(i) === key ? renamed(entry) : entry)) as T;
+  }
   if (!isRecord(document)) return document;
   const last = rest.length === 0;
   return Object.fromEntries(

@@ -19,5 +19,17 @@ export function freeId(label: string, taken: ReadonlySet<string>, otherwise: str
   }
 }
 
+/** Returns a label for a copy: "Light, copy", then "Light, copy 2", also if a copy is copied. */
+export function copyLabel(label: string, taken: ReadonlySet<string>): string {
+  const stem = label.replace(/, copy(?: \d+)?$/, '').slice(0, longestLabel);
+  for (let n = 1; ; n++) {
+    const copy = n === 1 ? `${stem}, copy` : `${stem}, copy ${n}`;
+    if (!taken.has(copy)) return copy;
+  }
+}
+
+/** Leaves room for the words and a number, of 80 characters. */
+const longestLabel = 68;
+
 /** Leaves room for a number. */
 const longest = 40;

@@ -10,6 +10,8 @@ export interface Problem {
   readonly message: string;
   /** What sort of finding it is, where something can be offered for it. */
   readonly finding?: string;
+  /** Id of another thing that the finding is about: the rung above, the event that has no rung. */
+  readonly other?: string;
 }
 
 /** More than this many are no help to anybody. */

@@ -363,6 +363,7 @@ export const settingsSchema = /* @__PURE__ */ lazySchema(() =>
     conventions: conventionsSchema().default(() => conventionsSchema().parse({})),
     stopBudget: stopBudget(),
     stages: z.array(stageSetUpSchema()).max(32).optional().describe('Stages to strike on in the studio; the first is the usual one.'),
+    idsInUse: z.boolean().optional().describe('True once a game uses the ids: they stay when names change.'),
   }),
 );
 export type Settings = z.infer<ReturnType<typeof settingsSchema>>;
@@ -432,6 +433,14 @@ export function storedSettingsOf(project: Project): StoredSettings {
 }
 
 /** A project's settings alone. */
-export function settingsOf({ id, label, seen, conventions, stopBudget, stages }: Project): Settings {
-  return { id, label, ...(seen && { seen }), conventions, ...(stopBudget && { stopBudget }), ...(stages && { stages }) };
+export function settingsOf({ id, label, seen, conventions, stopBudget, stages, idsInUse }: Project): Settings {
+  return {
+    id,
+    label,
+    ...(seen && { seen }),
+    conventions,
+    ...(stopBudget && { stopBudget }),
+    ...(stages && { stages }),
+    ...(idsInUse !== undefined && { idsInUse }),
+  };
 }

@@ -27,7 +27,15 @@ const leanParameter = {
 };
 
 const kitContentsSchema = z.object({
-  problems: z.array(z.object({ severity: z.enum(['error', 'warning']), path: z.string(), message: z.string() })),
+  problems: z.array(
+    z.object({
+      severity: z.enum(['error', 'warning']),
+      path: z.string(),
+      message: z.string(),
+      finding: z.string().optional().describe('What sort of finding it is.'),
+      other: z.string().optional().describe('Id of another thing that the finding is about.'),
+    }),
+  ),
   files: z.array(z.object({ path: z.string(), size: z.int() })),
   size: z.int().describe('Bytes of the archive; 0 when it cannot be made.'),
 });

@@ -1,3 +1,4 @@
+import { plainNames, withNames, type FightNames } from '../parts/fightNames.js';
 import { kindsByName, type RuleOf } from '../parts/ruleKind.js';
 import type { ConditionKind } from './condition.js';
 import * as kinds from './kinds.js';
@@ -22,10 +23,13 @@ export function isGroup(condition: { readonly condition: string }): condition is
   return groupNames.includes(condition.condition as never);
 }
 
-/** A condition in a few words, with those inside it. */
-export function conditionWords(condition: Condition): string {
-  if (!isGroup(condition)) return conditionKinds[condition.condition].words(condition as never);
-  const inner = condition.of.map(conditionWords);
+/** Describes a condition in a few words, with the conditions inside it. `event` is the event of its ladder. */
+export function conditionWords(condition: Condition, names: FightNames = plainNames, event?: string): string {
+  if (!isGroup(condition)) {
+    const kind = conditionKinds[condition.condition];
+    return kind.words(withNames(condition, kind.fields, names, event) as never);
+  }
+  const inner = condition.of.map((one) => conditionWords(one, names, event));
   if (inner.length === 0) return `${condition.condition} of nothing yet`;
   if (condition.condition === 'none') return `none of (${inner.join(', ')})`;
   return inner.length === 1 ? inner[0] : `(${inner.join(condition.condition === 'all' ? ' and ' : ' or ')})`;

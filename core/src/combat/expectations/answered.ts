@@ -14,7 +14,7 @@ export const answered = defineExpectation({
     within: numberRule({ label: 'Within', about: 'Seconds that it may be earlier or later.', unit: 's', min: 0, max: 60, default: 0.001 }),
   },
   pinned: 'at',
-  judge({ log }, { at, by, event, target, within }) {
+  judge({ log }, { at, by, event, target, within }, names) {
     const there = log.filter(
       // Entries of delayed outcomes have no rungs and are skipped.
       (entry) =>
@@ -25,8 +25,12 @@ export const answered = defineExpectation({
     );
     const who = (entry: (typeof log)[number]): string[] => entry.rungs.flatMap(({ rung, answer }) => (answer === 'answered' ? [rung] : []));
     const fits = there.find((entry) => (by === '' ? who(entry).length === 0 : who(entry).includes(by)));
-    if (fits) return { holds: true, found: `${fits.event} at ${told(fits.at)} s`, at: fits.at };
-    const found = there.map((entry) => `${entry.event}: ${who(entry).join(', ') || 'no rung'}`).join('; ');
+    if (fits) return { holds: true, found: `${names.of('event', fits.event)} at ${told(fits.at)} s`, at: fits.at };
+    const line = (entry: (typeof log)[number]): string => {
+      const rungs = who(entry).map((rung) => names.of('rung', rung, entry.event));
+      return `${names.of('event', entry.event)}: ${rungs.join(', ') || 'no rung'}`;
+    };
+    const found = there.map(line).join('; ');
     return { holds: false, found: found === '' ? 'no such event then' : `answered by ${found}`, at };
   },
   words: ({ at, by, event, target }) =>

@@ -6,7 +6,7 @@ export const harmTold = defineExpectation({
   expect: 'harm-told',
   about: 'Whenever somebody is harmed, a sequence begins on them soon after or before.',
   fields: { within: numberRule({ label: 'Within', about: 'Seconds.', unit: 's', min: 0, max: 10, default: 0.05 }) },
-  judge({ log, cues }, { within }) {
+  judge({ log, cues }, { within }, names) {
     const played = new Map<string, { readonly at: number[]; next: number }>();
     for (const { target, at } of cues) {
       const own = played.get(target);
@@ -21,7 +21,7 @@ export const harmTold = defineExpectation({
         const own = played.get(one.who);
         while (own && own.next < own.at.length && own.at[own.next] < at - within - nearly) own.next++;
         if (!own || own.next >= own.at.length || own.at[own.next] > at + within + nearly)
-          return { holds: false, found: `${one.who} is harmed at ${told(at)} s and nothing plays on it`, at };
+          return { holds: false, found: `${names.of('combatant', one.who)} is harmed at ${told(at)} s and nothing plays on it`, at };
       }
     return { holds: true, found: 'every harm is seen or heard' };
   },

@@ -16,11 +16,11 @@ export const health = defineExpectation({
     within: numberRule({ label: 'Give or take', about: 'How much it may differ.', ...points, default: 0 }),
   },
   pinned: 'at',
-  judge(run, { at, who, is, within }) {
+  judge(run, { at, who, is, within }, names) {
     const found = new Histories(run).health(who, at);
     return {
       holds: Math.abs(found - is) <= within + nearly,
-      found: Number.isNaN(found) ? `there is no ${who}` : `it is ${told(found)}`,
+      found: Number.isNaN(found) ? `there is no ${names.of('combatant', who)}` : `it is ${told(found)}`,
       at,
     };
   },

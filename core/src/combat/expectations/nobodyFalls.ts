@@ -7,11 +7,13 @@ export const nobodyFalls = defineExpectation({
   expect: 'nobody-falls',
   about: 'Nobody falls before an instant, or one of them does not.',
   fields: { who: nameRule('combatant', 'Who', 'Who does not fall; nobody does, when left empty.', ''), until: untilRule },
-  judge({ history }, { who, until = Infinity }) {
+  judge({ history }, { who, until = Infinity }, names) {
     const fall = history.find(
       (step) => step.of === 'standing' && step.value === 'down' && step.at < until && (who === '' || step.who === who),
     );
-    return fall ? { holds: false, found: `${fall.who} falls at ${told(fall.at)} s`, at: fall.at } : { holds: true, found: 'nobody falls' };
+    return fall
+      ? { holds: false, found: `${names.of('combatant', fall.who)} falls at ${told(fall.at)} s`, at: fall.at }
+      : { holds: true, found: 'nobody falls' };
   },
   words: ({ who, until }) =>
     `${who === '' ? 'nobody falls' : `${who} does not fall`}${until === undefined ? '' : ` before ${told(until)} s`}`,

@@ -17,11 +17,12 @@ export const place = defineExpectation({
     within: numberRule({ label: 'Give or take', about: 'px that it may be off.', unit: 'px', min: 0, max: ruleLimits.px, default: 1 }),
   },
   pinned: 'at',
-  judge(run, { at, who, x, y, within }) {
+  judge(run, { at, who, x, y, within }, names) {
+    const name = names.of('combatant', who);
     const found = new Histories(run).place(who, at);
     const off = Math.hypot(found.x - x, found.y - y);
-    if (Number.isNaN(off)) return { holds: false, found: `there is no ${who}`, at };
-    return { holds: off <= within + 1e-6, found: `${who} is at ${told(found.x)}, ${told(found.y)}, ${told(off)} px off`, at };
+    if (Number.isNaN(off)) return { holds: false, found: `there is no ${name}`, at };
+    return { holds: off <= within + 1e-6, found: `${name} is at ${told(found.x)}, ${told(found.y)}, ${told(off)} px off`, at };
   },
   words: ({ at, who, x, y, within }) =>
     `at ${told(at)} s ${who} is at ${told(x)}, ${told(y)}${within === 0 ? '' : ` ± ${told(within)} px`}`,

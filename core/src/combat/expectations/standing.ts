@@ -14,9 +14,9 @@ export const standing = defineExpectation({
     is: choiceRule('Is', 'How it is.', standings, 'down'),
   },
   pinned: 'at',
-  judge(run, { at, who, is }) {
+  judge(run, { at, who, is }, names) {
     const found = new Histories(run).standing(who, at);
-    return { holds: found === is, found: `${who} is ${found}`, at };
+    return { holds: found === is, found: `${names.of('combatant', who)} is ${found}`, at };
   },
   words: ({ at, who, is }) => `at ${told(at)} s ${who} is ${is}`,
 });

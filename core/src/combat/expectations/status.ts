@@ -14,9 +14,10 @@ export const status = defineExpectation({
     stacks: numberRule({ label: 'Stacks', about: 'How many.', unit: '', min: 0, max: ruleLimits.stacks, whole: true, default: 1 }),
   },
   pinned: 'at',
-  judge(run, { at, who, status: id, stacks }) {
+  judge(run, { at, who, status: id, stacks }, names) {
+    const [name, status] = [names.of('combatant', who), names.of('status', id)];
     const found = new Histories(run).stacks(who, id, at);
-    return { holds: found === stacks, found: found === 0 ? `${who} has no ${id}` : `${who} has ${id} × ${found}`, at };
+    return { holds: found === stacks, found: found === 0 ? `${name} has no ${status}` : `${name} has ${status} × ${found}`, at };
   },
   words: ({ at, who, status: id, stacks }) =>
     `at ${told(at)} s ${who} has ${stacks === 0 ? `no ${id}` : stacks === 1 ? id : `${id} × ${stacks}`}`,

@@ -1,3 +1,4 @@
+import { plainNames, withNames, type FightNames } from '../parts/fightNames.js';
 import { kindsByName, type RuleOf } from '../parts/ruleKind.js';
 import * as kinds from './kinds.js';
 import type { OutcomeKind } from './outcome.js';
@@ -10,7 +11,8 @@ export type Outcome = RuleOf<Kinds, 'outcome'>;
 /** Every kind by its name in documents. */
 export const outcomeKinds = kindsByName<OutcomeKind, 'outcome'>(kinds, 'outcome');
 
-/** An outcome as a sentence. */
-export function outcomeWords(outcome: Outcome): string {
-  return outcomeKinds[outcome.outcome].words(outcome as never);
+/** Describes an outcome in a few words. `event` is the event of its ladder. */
+export function outcomeWords(outcome: Outcome, names: FightNames = plainNames, event?: string): string {
+  const kind = outcomeKinds[outcome.outcome];
+  return kind.words(withNames(outcome, kind.fields, names, event) as never);
 }

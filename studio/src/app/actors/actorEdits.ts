@@ -3,6 +3,7 @@ import {
   facingOf,
   stageFacing,
   cellPlaces,
+  copyLabel,
   freeId,
   restingActor,
   scaledActor,
@@ -106,8 +107,8 @@ export function asWorn(actor: Actor, share: number): Actor {
 }
 
 export function copyOf(actor: Actor, { actors }: Project): Actor {
-  const id = freeId(`${actor.id} copy`, new Set(actors.map((other) => other.id)), 'actor');
-  return { ...actor, id, label: `${actor.label}, copy`.slice(0, 80), role: 'bystander' };
+  const label = copyLabel(actor.label, new Set(actors.map((other) => other.label)));
+  return { ...actor, id: freeId(label, new Set(actors.map((other) => other.id)), 'actor'), label, role: 'bystander' };
 }
 
 /** At another size, with everything that is placed on it in its place. */

@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Actor, Project } from '@undatio/core';
-import { drawnFor, drawnWords, freeId, isAsDrawn, keyLimits, moveLength, poses, type DrawnReach, type Reach } from '@undatio/core/internal';
+import {
+  drawnFor,
+  drawnWords,
+  copyLabel,
+  freeId,
+  isAsDrawn,
+  keyLimits,
+  moveLength,
+  poses,
+  type DrawnReach,
+  type Reach,
+} from '@undatio/core/internal';
 import { newDrill } from '../drills/drillEdits';
 import { ProjectService } from '../project/projectService';
 import { ScreenAddress } from '../project/screenAddress';
@@ -104,8 +115,10 @@ export class ActorMoves {
   }
 
   protected copy(move: Move): void {
-    const id = freeId(`${move.id} copy`, new Set(this.desk.moves().map((one) => one.id)), 'move');
-    const copy = { ...move, id, label: `${move.label ?? move.id}, copy`.slice(0, 80) };
+    const moves = this.desk.moves();
+    const label = copyLabel(move.label ?? move.id, new Set(moves.map((one) => one.label ?? one.id)));
+    const id = freeId(label, new Set(moves.map((one) => one.id)), 'move');
+    const copy = { ...move, id, label };
     this.desk.editActor('one move more', (actor) => ({ ...actor, moves: [...(actor.moves ?? []), copy] }));
     this.desk.choose(id);
   }

@@ -38,7 +38,7 @@ describe('stages of a project', () => {
   it('are copied under a name of their own, and changed one at a time', () => {
     const { settings: two } = withNewStage(settings, { actors });
     const copied = withStageCopied(two, two.stages?.[1] ?? stageOf());
-    expect(copied.settings.stages?.map(({ id }) => id)).toEqual(['usual', 'stage', 'stage-copy']);
+    expect(copied.settings.stages?.map(({ id }) => id)).toEqual(['usual', 'stage', 'stage-2-copy']);
     const nearer = withStage(copied.settings, 'stage', (stage) => ({ ...stage, zoom: 2 }));
     expect(nearer.stages?.map(({ zoom }) => zoom)).toEqual([1, 2, 1]);
     expect(withStage(settings, undefined, (stage) => ({ ...stage, ground: false })).stages).toEqual([

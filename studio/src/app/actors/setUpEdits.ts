@@ -1,5 +1,5 @@
 import type { Actor, Place, Project, StageSetUp, StoredSettings } from '@undatio/core';
-import { actorsOn, freeId, restingPlacesOf, tidy } from '@undatio/core/internal';
+import { actorsOn, copyLabel, freeId, restingPlacesOf, tidy } from '@undatio/core/internal';
 import { near, roles } from './actorEdits';
 
 /** What is done to the stages of a project. Pure: who calls puts it in place. */
@@ -42,8 +42,9 @@ export function withNewStage(
 
 export function withStageCopied(settings: StoredSettings, of: StageSetUp): { readonly settings: StoredSettings; readonly id: string } {
   const stages = withUsual(settings.stages);
-  const id = freeId(`${of.id} copy`, new Set(stages.map((stage) => stage.id)), 'stage');
-  return { id, settings: { ...settings, stages: [...stages, { ...of, id, label: `${of.label}, copy`.slice(0, 80) }] } };
+  const label = copyLabel(of.label, new Set(stages.map((stage) => stage.label)));
+  const id = freeId(label, new Set(stages.map((stage) => stage.id)), 'stage');
+  return { id, settings: { ...settings, stages: [...stages, { ...of, id, label }] } };
 }
 
 /** Without a stage; without the last of them, none is kept. */

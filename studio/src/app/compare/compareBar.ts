@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { DrillTake, firstDifference, laneDifferences } from '@undatio/core/internal';
 import { SelectButtonModule } from 'primeng/selectbutton';
+import { DrillService } from '../drills/drillService';
 import { KeptService, turnRates } from '../playback/keptService';
 import { StrikeService } from '../playback/strikeService';
 
@@ -105,6 +106,7 @@ import { StrikeService } from '../playback/strikeService';
 })
 export class CompareBar {
   protected readonly kept = inject(KeptService);
+  private readonly drills = inject(DrillService);
   private readonly stage = toSignal(inject(StrikeService).stage$);
   protected readonly rates = turnRates.map((value) => ({ value, label: String(value) }));
   protected readonly differing = computed(() => {
@@ -116,6 +118,6 @@ export class CompareBar {
   protected readonly logDifference = computed(() => {
     const [kept, now] = [this.kept.kept()?.stage.run, this.stage()?.run];
     if (!(kept instanceof DrillTake) || !(now instanceof DrillTake)) return undefined;
-    return kept === now ? undefined : firstDifference(kept.run.log, now.run.log);
+    return kept === now ? undefined : firstDifference(kept.run.log, now.run.log, this.drills.names());
   });
 }

@@ -60,9 +60,9 @@ describe('a kept run of a drill', () => {
       [...row.children].map((cell) => cell.textContent?.replace(/\s+/g, ' ').trim()).join(' | '),
     );
     // 40 less 12, 12 and two seconds of 4 are 8; 40 less 16 and 12 are 12.
-    expect(rows).toContain('health left, m, points | 8 | 12');
-    expect(rows).toContain('burning on m, s | 2 | 0');
-    expect(rows).toContain('came of it | m −12 to 28, plays blow | m −16 to 24, plays blow');
+    expect(rows).toContain('health left, mosshell, points | 8 | 12');
+    expect(rows).toContain('Burning on mosshell, s | 2 | 0');
+    expect(rows).toContain('came of it | mosshell −12 to 28, plays Blow | mosshell −16 to 24, plays Blow');
     expect(words('.at em')).toContain('only kept');
   });
 

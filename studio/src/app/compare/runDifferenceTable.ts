@@ -11,6 +11,7 @@ import {
   type RunReadingDifference,
 } from '@undatio/core/internal';
 import { debounceTime, map } from 'rxjs';
+import { DrillService } from '../drills/drillService';
 import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { StrikeService } from '../playback/strikeService';
@@ -129,6 +130,7 @@ const mostEvents = 120;
 })
 export class RunDifferenceTable {
   protected readonly kept = inject(KeptService);
+  private readonly drills = inject(DrillService);
   protected readonly playback = inject(PlaybackService);
   private readonly stage = toSignal(inject(StrikeService).stage$);
 
@@ -158,9 +160,10 @@ export class RunDifferenceTable {
       debounceTime(120),
       map((runs): { events: readonly EventDifference[]; readings: readonly RunReadingDifference[]; more: number } | undefined => {
         if (!runs) return undefined;
-        const events = eventDifferences(runs.before.run.log, runs.after.run.log);
+        const names = this.drills.names();
+        const events = eventDifferences(runs.before.run.log, runs.after.run.log, names);
         const more = Math.max(0, events.length - mostEvents);
-        return { events: events.slice(0, mostEvents), readings: runReadingDifferences(runs.before, runs.after), more };
+        return { events: events.slice(0, mostEvents), readings: runReadingDifferences(runs.before, runs.after, names), more };
       }),
     ),
   );

@@ -59,6 +59,10 @@ export class ActEditor {
   });
 
   /** The same for somebody else, as far as that one can do it. */
+  protected bodyName(id: string): string {
+    return this.drills.names().of('combatant', id);
+  }
+
   protected setWho(who: string): void {
     const act = this.act();
     if (!act) return;
@@ -116,13 +120,13 @@ export class ActEditor {
 
   protected remove(): void {
     const who = this.act()?.who ?? '';
-    this.drills.edit(`remove what ${who} does`, (drill) => withAct(drill, this.index(), undefined).drill);
+    this.drills.edit(`remove what ${this.bodyName(who)} does`, (drill) => withAct(drill, this.index(), undefined).drill);
     this.pick.emit(-1);
   }
 
   protected replace(what: string, act: Act, gesture?: string): void {
     const { drill, place } = withAct(this.drill(), this.index(), act);
-    this.drills.edit(`${what} of ${act.who}`, () => drill, gesture);
+    this.drills.edit(`${what} of ${this.bodyName(act.who)}`, () => drill, gesture);
     if (place !== this.index()) this.pick.emit(place);
   }
 }

@@ -101,13 +101,14 @@ export class ActMarks {
 
   protected readonly marks = computed(() => {
     const { actors, acts = [] } = this.drill();
+    const names = this.drills.names();
     const rooms = new NameRooms(this.scale().width, this.names());
     return acts.map((act) => {
       const row = Math.max(
         0,
         actors.findIndex(({ id }) => id === act.who),
       );
-      const name = actWords(act);
+      const name = actWords(act, names);
       const x = this.x(act.at);
       const refused = act.do === 'move' ? this.refusalOf(act.who, act.move, act.at) : '';
       return {
@@ -116,7 +117,7 @@ export class ActMarks {
         name,
         room: rooms.place(row, x, name, ['below', 'above']),
         refused,
-        told: `${act.who} ${name} at ${act.at} s${refused === '' ? '' : `: not begun, ${refused}`}; arrow keys move it`,
+        told: `${names.of('combatant', act.who)} ${name} at ${act.at} s${refused === '' ? '' : `: not begun, ${refused}`}; arrow keys move it`,
       };
     });
   });
@@ -145,7 +146,7 @@ export class ActMarks {
           {
             ...stretch(step.at, until),
             y: this.scale().laneY(row),
-            told: `${id}: ${move.label}, wind-up ${move.windUp} s, reaches for ${liveLength(move)} s, recovery ${move.recovery} s${over?.how === 'broken' ? ', broken off' : ''}`,
+            told: `${this.drills.names().of('combatant', id)}: ${move.label}, wind-up ${move.windUp} s, reaches for ${liveLength(move)} s, recovery ${move.recovery} s${over?.how === 'broken' ? ', broken off' : ''}`,
             contacts: move.contacts.flatMap(({ after, live }) => {
               const from = clock.wallAt(begun + move.windUp + after);
               return from <= end ? [stretch(from, clock.wallAt(begun + move.windUp + after + live))] : [];

@@ -144,9 +144,9 @@ describe('what somebody does in a drill', () => {
     for (const component of [DrillMap, StagePlaces]) {
       fixture = TestBed.createComponent<unknown>(component);
       await show({ picked: 1, all: true });
-      await key('b walks to place 1', 'ArrowUp', true);
-      await key('m lets pip fly to place 1', 'ArrowRight');
-      await key('Where m begins', 'ArrowLeft');
+      await key('brasshorn walks to place 1', 'ArrowUp', true);
+      await key('mosshell launches pip to place 1', 'ArrowRight');
+      await key('Where mosshell begins', 'ArrowLeft');
     }
     expect(acts()[0]).toEqual(jasmine.objectContaining({ points: [{ x: 10, y: 0 }] }));
     expect(acts()[1]).toEqual(jasmine.objectContaining({ to: { x: 7, y: 6 } }));
@@ -154,7 +154,7 @@ describe('what somebody does in a drill', () => {
     // On the stage only the places of what is worked on, unless all are asked for.
     await show({ picked: 1, all: false });
     expect([...element().querySelectorAll('[role="button"]')].map((one) => one.getAttribute('aria-label'))).toEqual([
-      'm lets pip fly to place 1, 7, 6',
+      'mosshell launches pip to place 1, 7, 6',
     ]);
   });
 

@@ -15,11 +15,20 @@ import { DrillService } from './drillService';
   template: `
     @for (one of drill().actors; track one.id; let first = $first) {
       <fieldset>
-        <legend>{{ one.id }}</legend>
+        <legend>
+          <input
+            #name
+            class="name"
+            maxlength="80"
+            [attr.aria-label]="'Name of ' + bodyName(one.id)"
+            [value]="bodyName(one.id)"
+            (change)="relabel(one, name)"
+          />
+        </legend>
         <div class="row">
           <span>stands at</span>
           <und-scrub-number
-            [label]="'x of ' + one.id"
+            [label]="'x of ' + bodyName(one.id)"
             unit="px"
             [value]="one.place.x"
             [min]="-4000"
@@ -27,7 +36,7 @@ import { DrillService } from './drillService';
             (changed)="place(one, 'x', $event.value, $event.gesture)"
           />
           <und-scrub-number
-            [label]="'y of ' + one.id"
+            [label]="'y of ' + bodyName(one.id)"
             unit="px"
             [value]="one.place.y"
             [min]="-4000"
@@ -41,7 +50,7 @@ import { DrillService } from './drillService';
           </button>
           <span>health</span>
           <und-scrub-number
-            [label]="'Health of ' + one.id"
+            [label]="'Health of ' + bodyName(one.id)"
             [value]="one.health ?? start(one)"
             [min]="0.001"
             [max]="most(one)"
@@ -50,14 +59,14 @@ import { DrillService } from './drillService';
           @if (ranks(one); as most) {
             <span>size</span>
             <und-scrub-number
-              [label]="'Size of ' + one.id"
+              [label]="'Size of ' + bodyName(one.id)"
               [value]="one.rank ?? most"
               [min]="1"
               [max]="most"
               (changed)="put(one, { rank: round($event.value) }, $event.gesture)"
             />
           }
-          <button type="button" class="plain" [attr.aria-label]="'Leave ' + one.id + ' out'" (click)="remove(one)">✕</button>
+          <button type="button" class="plain" [attr.aria-label]="'Remove ' + bodyName(one.id)" (click)="remove(one)">✕</button>
         </div>
       </fieldset>
     }
@@ -84,6 +93,21 @@ import { DrillService } from './drillService';
       border: 1px solid var(--rule);
       border-radius: 3px;
     }
+    .name {
+      width: 9rem;
+      padding: 0 0.2rem;
+      border: 1px solid transparent;
+      border-radius: 3px;
+      background: none;
+      color: var(--ink);
+      font: inherit;
+      font-weight: 700;
+    }
+    .name:hover,
+    .name:focus {
+      border-color: var(--rule-strong);
+      background: var(--sheet);
+    }
     legend {
       padding: 0 0.2rem;
       font-weight: 700;
@@ -97,6 +121,27 @@ export class CastEditor {
   private readonly drills = inject(DrillService);
 
   protected readonly addable = computed(() => this.project().actors.map(({ id, label }) => ({ value: id, label })));
+
+  protected bodyName(id: string): string {
+    return this.drills.names().of('combatant', id);
+  }
+
+  /** Gives a body a name of its own; an empty name, or that of its actor, takes it away. */
+  protected relabel({ id, actor }: DrillActor, box: HTMLInputElement): void {
+    const typed = box.value.trim();
+    const own = this.project().actors.find((one) => one.id === actor)?.label;
+    this.drills.edit(`name of ${this.bodyName(id)}`, (drill) => ({
+      ...drill,
+      actors: drill.actors.map(({ label: before, ...one }) =>
+        one.id !== id
+          ? { ...one, ...(before !== undefined && { label: before }) }
+          : typed === '' || typed === own
+            ? one
+            : { ...one, label: typed },
+      ),
+    }));
+    box.value = this.bodyName(id);
+  }
 
   protected most({ actor }: DrillActor): number {
     return this.project().actors.find(({ id }) => id === actor)?.health?.most ?? 100;
@@ -140,14 +185,14 @@ export class CastEditor {
 
   protected put(one: DrillActor, part: Partial<DrillActor>, gesture?: string): void {
     this.drills.edit(
-      `${one.id} of a drill`,
+      `${this.bodyName(one.id)} in a drill`,
       (drill) => ({ ...drill, actors: drill.actors.map((other) => (other.id === one.id ? { ...other, ...part } : other)) }),
       gesture,
     );
   }
 
   protected add(actor: string): void {
-    this.drills.edit(`add ${actor}`, (drill) => withActor(drill, actor));
+    this.drills.edit(`add ${this.drills.names().of('actor', actor)}`, (drill) => withActor(drill, actor));
   }
 
   protected remove(one: DrillActor): void {

@@ -1,4 +1,4 @@
-import type { DrillTake } from '@undatio/core/internal';
+import { plainNames, type DrillTake, type FightNames } from '@undatio/core/internal';
 
 export interface Series {
   readonly name: string;
@@ -13,7 +13,8 @@ export interface Series {
 const grid = 240;
 
 /** The histories of a drill as lines on one clock: health in points, stacks of statuses, how fast clocks run. */
-export function seriesOf(take: DrillTake): Series[] {
+export function seriesOf(take: DrillTake, names: FightNames = plainNames): Series[] {
+  const nameOf = (id: string): string => names.of('combatant', id);
   const { histories, run } = take;
   const { length, actors } = run.drill;
   const even = Array.from({ length: grid + 1 }, (_, i) => (length * i) / grid);
@@ -25,25 +26,32 @@ export function seriesOf(take: DrillTake): Series[] {
       const times = [...new Set([...even, ...steps.flatMap(({ at }) => [Math.max(0, at - 1e-6), at])])]
         .filter((at) => at <= length)
         .sort((a, b) => a - b);
-      return { name: id, actor, panel: 'health', points: times.map((at) => [at, histories.health(id, at)]) };
+      return { name: nameOf(id), actor, panel: 'health', points: times.map((at) => [at, histories.health(id, at)]) };
     }),
     ...actors.flatMap(({ id }, actor) =>
       histories.namesOf('status', id).map((status): Series => {
         const steps = histories.of('status', id, status).map(({ at, value }): readonly [number, number] => [at, Number(value)]);
-        return { name: `${id}: ${status}`, actor, panel: 'status', points: [[0, 0], ...stepped(steps), [length, steps.at(-1)?.[1] ?? 0]] };
+        return {
+          name: `${nameOf(id)}: ${names.of('status', status)}`,
+          actor,
+          panel: 'status',
+          points: [[0, 0], ...stepped(steps), [length, steps.at(-1)?.[1] ?? 0]],
+        };
       }),
     ),
-    ...distances(take, even),
+    ...distances(take, even, nameOf),
     ...clocks.flatMap(({ id, clock }, actor): Series[] => {
       const steps = clock?.changes(length) ?? [];
       if (steps.length === 0) return [];
-      return [{ name: `clock of ${id}`, actor, panel: 'clock', points: [[0, 1], ...stepped(steps, 1), [length, steps.at(-1)?.[1] ?? 1]] }];
+      return [
+        { name: `clock of ${nameOf(id)}`, actor, panel: 'clock', points: [[0, 1], ...stepped(steps, 1), [length, steps.at(-1)?.[1] ?? 1]] },
+      ];
     }),
   ];
 }
 
 /** How far from the first everybody is, middle to middle, of a drill in which somebody goes. */
-function distances({ histories, run }: DrillTake, even: readonly number[]): Series[] {
+function distances({ histories, run }: DrillTake, even: readonly number[], nameOf: (id: string) => string): Series[] {
   const { actors } = run.drill;
   const first = actors.at(0)?.id;
   if (first === undefined || !actors.some(({ id }) => histories.of('leg', id).some(({ vx, vy }) => vx !== 0 || vy !== 0))) return [];
@@ -55,7 +63,7 @@ function distances({ histories, run }: DrillTake, even: readonly number[]): Seri
       const [a, b] = [histories.place(first, at), histories.place(id, at)];
       return Math.hypot(b.x - a.x, b.y - a.y);
     };
-    return { name: `${id} from ${first}`, actor: i + 1, panel: 'distance', points: times.map((at) => [at, apart(at)]) };
+    return { name: `${nameOf(id)} from ${nameOf(first)}`, actor: i + 1, panel: 'distance', points: times.map((at) => [at, apart(at)]) };
   });
 }
 

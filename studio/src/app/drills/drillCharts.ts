@@ -6,6 +6,7 @@ import type { StageTake } from '../playback/stageTake';
 import { lineChart } from '../shared/lineChart';
 import { ThemeService } from '../shared/themeService';
 import { seriesOf, type Series } from './chartSeries';
+import { DrillService } from './drillService';
 import { axisLeft, axisRight } from './timeAxis';
 
 const panels = ['health', 'status', 'distance', 'clock'] as const;
@@ -91,6 +92,7 @@ export class DrillCharts {
 
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('host');
   private readonly playback = inject(PlaybackService);
+  private readonly names = inject(DrillService).names;
   private readonly theme = toSignal(inject(ThemeService).theme$);
   protected readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
   private readonly chart = lineChart(this.host);
@@ -102,9 +104,9 @@ export class DrillCharts {
       const [chart, take] = [this.chart(), this.take()];
       this.theme();
       if (!chart) return;
-      const series = seriesOf(take);
+      const series = seriesOf(take, this.names());
       const run = this.kept()?.run;
-      const before = run instanceof DrillTake && run !== take ? seriesOf(run) : [];
+      const before = run instanceof DrillTake && run !== take ? seriesOf(run, this.names()) : [];
       this.told.set(`${series.map(({ name }) => name).join(', ')} over ${take.duration} seconds`);
       chart.setOption(
         optionOf(series, before, take.duration, (token) => getComputedStyle(this.host().nativeElement).getPropertyValue(token).trim()),
@@ -134,11 +136,13 @@ export class DrillCharts {
     const at = this.secondsAt(event);
     if (at === undefined) return this.pointed.set(undefined);
     const { histories, run } = this.take();
+    const names = this.names();
     const lines = run.drill.actors.map(({ id }) => {
       const statuses = histories.namesOf('status', id).filter((status) => histories.stacks(id, status, at) > 0);
       const standing = histories.standing(id, at);
       const health = Number(histories.health(id, at).toFixed(2));
-      return [`${id} ${health}`, ...(standing === 'up' ? [] : [standing]), ...statuses].join(', ');
+      const worn = statuses.map((status) => names.of('status', status));
+      return [`${names.of('combatant', id)} ${health}`, ...(standing === 'up' ? [] : [standing]), ...worn].join(', ');
     });
     this.pointed.set({ at, lines });
   }

@@ -1,5 +1,5 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
-import { freeId, restingPlacesOf } from '@undatio/core/internal';
+import { copyLabel, freeId, plainNames, restingPlacesOf, type FightNames } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
@@ -7,9 +7,10 @@ export type DrillActor = Drill['actors'][number];
 export type Entry = Drill['script'][number];
 export type Act = NonNullable<Drill['acts']>[number];
 
-/** A new drill: the project's source and target where they stand, and one blow. */
-export function newDrill({ drills, actors, events }: Project): Drill {
-  const id = freeId('drill', new Set(drills.map((one) => one.id)), 'drill');
+/** Makes a new drill: the project's source and target where they stand, one event, and the project's stage if it has one only. */
+export function newDrill({ drills, actors, events, stages = [] }: Project): Drill {
+  const label = 'New drill';
+  const id = freeId(label, new Set(drills.map((one) => one.id)), 'drill');
   const rests = restingPlacesOf(actors);
   const cast = (['source', 'target'] as const).flatMap((role) => {
     const at = actors.findIndex((actor) => actor.role === role);
@@ -18,7 +19,8 @@ export function newDrill({ drills, actors, events }: Project): Drill {
   const event = events.find(({ harm }) => harm) ?? events.at(0);
   const [source, target] = cast;
   const script = event && source ? [{ at: 0.5, event: event.id, source: source.id, ...(target && { target: target.id }) }] : [];
-  return { id, label: 'New drill', seed: 1, length: 3, actors: cast, script, expectations: [] };
+  const stage = stages.length === 1 && { stage: stages[0].id };
+  return { id, label, seed: 1, length: 3, actors: cast, script, expectations: [], ...stage };
 }
 
 function castOf({ id }: Actor, place: { readonly x: number; readonly y: number }, facing: 1 | -1): DrillActor {
@@ -26,8 +28,8 @@ function castOf({ id }: Actor, place: { readonly x: number; readonly y: number }
 }
 
 export function copyOfDrill(drill: Drill, { drills }: Pick<Project, 'drills'>): Drill {
-  const id = freeId(`${drill.id} copy`, new Set(drills.map((one) => one.id)), 'drill');
-  return { ...drill, id, label: `${drill.label}, copy`.slice(0, 80) };
+  const label = copyLabel(drill.label, new Set(drills.map((one) => one.label)));
+  return { ...drill, id: freeId(label, new Set(drills.map((one) => one.id)), 'drill'), label };
 }
 
 /** With one more actor, to the right of everybody. */
@@ -68,16 +70,24 @@ export interface ActPlaces {
   readonly words: string;
 }
 
-export function placesOf({ acts = [], actors }: Drill): ActPlaces[] {
+export function placesOf({ acts = [], actors }: Drill, names: FightNames = plainNames): ActPlaces[] {
   return acts.flatMap((act, index): ActPlaces[] => {
     const { who } = act;
     if (act.do === 'walk') {
       const line = [...act.points, ...(act.round ? [act.points[0]] : [])];
-      return [{ index, who, points: act.points, line, words: `${who} walks to place` }];
+      return [{ index, who, points: act.points, line, words: `${names.of('combatant', who)} walks to place` }];
     }
     const from = actors.find(({ id }) => id === who)?.place;
     if (act.do !== 'launch' || !act.to) return [];
-    return [{ index, who, points: [act.to], line: [...(from ? [from] : []), act.to], words: `${who} lets ${act.actor} fly to place` }];
+    return [
+      {
+        index,
+        who,
+        points: [act.to],
+        line: [...(from ? [from] : []), act.to],
+        words: `${names.of('combatant', who)} launches ${names.of('actor', act.actor)} to place`,
+      },
+    ];
   });
 }
 
@@ -191,22 +201,23 @@ function actOfSort(
 }
 
 /** What somebody does, in few words. */
-export function actWords(act: Act): string {
+export function actWords(act: Act, names: FightNames = plainNames): string {
+  const whom = 'whom' in act ? names.of('combatant', act.whom) : '';
   switch (act.do) {
     case 'move':
-      return act.move;
+      return names.of('move', act.move);
     case 'let-go':
       return 'lets go';
     case 'walk':
       return act.round ? 'goes round' : 'walks';
     case 'approach':
-      return `after ${act.whom}`;
+      return `after ${whom}`;
     case 'keep-away':
-      return `away from ${act.whom}`;
+      return `away from ${whom}`;
     case 'orbit':
-      return `round ${act.whom}`;
+      return `round ${whom}`;
     case 'launch':
-      return `${act.actor} flies`;
+      return `launches ${names.of('actor', act.actor)}`;
     case 'stop':
       return 'stands';
     case 'turn':

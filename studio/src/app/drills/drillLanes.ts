@@ -7,7 +7,7 @@ import type { StageTake } from '../playback/stageTake';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { timeMarks } from '../shared/timeMarks';
 import { ActMarks, type LaneScale } from './actMarks';
-import { onGrid, withEntry } from './drillEdits';
+import { actLabels, onGrid, withEntry } from './drillEdits';
 import { DrillService } from './drillService';
 import { NameRooms } from './nameRooms';
 import { axisLeft, axisRight, nameLetters } from './timeAxis';
@@ -45,8 +45,8 @@ const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
       @for (actor of drill().actors; track actor.id; let i = $index) {
         <line class="lane" [attr.x1]="left" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
         <text class="who" x="4" [attr.y]="laneY(i) + 16">
-          {{ short(actor.id) }}
-          <title>{{ actor.id }}</title>
+          {{ short(bodyName(actor.id)) }}
+          <title>{{ bodyName(actor.id) }}</title>
         </text>
       }
       @for (flag of flags(); track $index) {
@@ -195,7 +195,10 @@ export class DrillLanes {
     const { actors, script } = this.drill();
     const rooms = new NameRooms(this.width());
     const place = (id: string | undefined): number => actors.findIndex((actor) => actor.id === id);
+    const names = this.drills.names();
+    const bodyName = (id: string): string => names.of('combatant', id);
     const entries = script.map((entry, index) => {
+      const name = names.of('event', entry.event);
       const [by, on] = [place(entry.source), place(entry.target)];
       const row = by >= 0 ? by : Math.max(0, on);
       const [x, top] = [this.x(entry.at), this.laneY(row)];
@@ -207,9 +210,9 @@ export class DrillLanes {
         x,
         y,
         top,
-        name: entry.event,
-        room: rooms.place(row, x, entry.event, ['above']),
-        told: `${entry.event} at ${entry.at} s${entry.source ? ` by ${entry.source}` : ''}${entry.target ? ` on ${entry.target}` : ''}${count > 1 ? `, ${count} times` : ''}; arrow keys move it`,
+        name,
+        room: rooms.place(row, x, name, ['above']),
+        told: `${name} at ${entry.at} s${entry.source ? ` by ${bodyName(entry.source)}` : ''}${entry.target ? ` on ${bodyName(entry.target)}` : ''}${count > 1 ? `, ${count} times` : ''}; arrow keys move it`,
         link: on >= 0 && by >= 0 && on !== by ? `M${x} ${y} V${this.laneY(on) + 13}` : '',
         repeats: Array.from({ length: Math.min(count, 400) - 1 }, (_, i) => this.x(entry.at + (i + 1) * every)).filter(
           (at) => at <= this.width(),
@@ -223,18 +226,19 @@ export class DrillLanes {
   protected readonly ghosts = computed(() => {
     const kept = this.kept()?.lent?.drill;
     const now = this.drill();
+    const names = this.drills.names();
     if (!kept || kept === now) return [];
     const rowOf = (id: string | undefined): number => now.actors.findIndex((actor) => actor.id === id);
     const entry = ({ at, event, source, target }: Drill['script'][number]) => ({
       at,
       row: rowOf(source ?? target),
-      told: event,
+      told: names.of('event', event),
       shape: disc,
     });
     const act = ({ at, who, do: does }: NonNullable<Drill['acts']>[number]) => ({
       at,
       row: rowOf(who),
-      told: `${who} ${does}`,
+      told: `${names.of('combatant', who)} ${actLabels[does]}`,
       shape: diamond,
     });
     const marks = (drill: Drill) => [...drill.script.map(entry), ...(drill.acts ?? []).map(act)];
@@ -265,6 +269,10 @@ export class DrillLanes {
   }));
 
   protected readonly left = axisLeft;
+
+  protected bodyName(id: string): string {
+    return this.drills.names().of('combatant', id);
+  }
 
   protected short(name: string): string {
     return name.length > nameLetters ? `${name.slice(0, nameLetters - 1)}…` : name;
@@ -330,7 +338,7 @@ export class DrillLanes {
     if (!entry) return index;
     const { drill, place } = withEntry(now, index, { ...entry, at: onGrid(seconds, now) });
     this.from.set({ ...this.from(), index: place });
-    this.drills.edit(`move ${entry.event}`, () => drill, gesture);
+    this.drills.edit(`move ${this.drills.names().of('event', entry.event)}`, () => drill, gesture);
     if (place !== index) this.pick.emit(place);
     return place;
   }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { answeredWords, cameWords, partiesWords, touchWords, type LogEntry } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
+import { DrillService } from './drillService';
 
 /** More lines than this are not shown at once. */
 const mostLines = 400;
@@ -27,7 +28,7 @@ const mostLines = 400;
           <button type="button" (click)="go(line.entry)">
             <span class="number at">{{ line.at }}</span>
             <span class="what">
-              <b>{{ line.entry.event }}</b> {{ line.who }}
+              <b>{{ line.event }}</b> {{ line.who }}
               <span class="rung">{{ line.answered || (line.entry.standing === 'up' ? 'no rung' : 'is ' + line.entry.standing) }}</span>
             </span>
           </button>
@@ -39,7 +40,7 @@ const mostLines = 400;
               <summary>why not the others</summary>
               @for (one of line.passed; track one.rung) {
                 <span class="why"
-                  ><b>{{ one.rung }}</b> {{ one.why }}</span
+                  ><b>{{ rungName(line.entry, one.rung) }}</b> {{ one.why }}</span
                 >
               }
             </details>
@@ -142,6 +143,7 @@ export class DrillLog {
   readonly log = input.required<readonly LogEntry[]>();
 
   private readonly playback = inject(PlaybackService);
+  private readonly names = inject(DrillService).names;
   private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
   protected readonly wanted = signal('');
   /** The last event at or before the playhead. */
@@ -149,16 +151,20 @@ export class DrillLog {
   protected readonly lines = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
     return this.log().flatMap((entry) => {
-      const answered = answeredWords(entry);
-      const text = `${entry.event} ${entry.source} ${entry.target} ${answered}`.toLowerCase();
+      const names = this.names();
+      const answered = answeredWords(entry, names);
+      const event = names.of('event', entry.event);
+      const who = partiesWords(entry, names);
+      const text = `${event} ${who} ${answered}`.toLowerCase();
       if (!words.every((word) => text.includes(word))) return [];
       return [
         {
           entry,
+          event,
           answered,
           at: entry.at.toFixed(2),
-          who: partiesWords(entry),
-          happened: [touchWords(entry), cameWords(entry)].filter(Boolean).join(' · '),
+          who,
+          happened: [touchWords(entry, names), cameWords(entry, false, names)].filter(Boolean).join(' · '),
           passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
         },
       ];
@@ -170,6 +176,10 @@ export class DrillLog {
     const from = Math.max(0, lines.findIndex(({ entry }) => entry === this.latest()) - 20);
     return lines.slice(from, from + mostLines);
   });
+
+  protected rungName({ event }: LogEntry, rung: string): string {
+    return this.names().of('rung', rung, event);
+  }
 
   protected go({ at }: LogEntry): void {
     this.playback.scrub(at);

@@ -38,8 +38,8 @@ export const inkOf = (at: number): string => `var(${inks[at % inks.length]})`;
         <svg:g
           undHandle
           [place]="one.place"
-          [label]="'Where ' + one.id + ' begins'"
-          [name]="one.id"
+          [label]="'Where ' + bodyName(one.id) + ' begins'"
+          [name]="bodyName(one.id)"
           [unit]="unit()"
           [ink]="ink(i)"
           (held)="held.emit($event)"
@@ -78,7 +78,7 @@ export class DrillPlaces {
   private readonly drills = inject(DrillService);
   protected readonly ink = inkOf;
   protected readonly ways = computed(() =>
-    placesOf(this.drill())
+    placesOf(this.drill(), this.drills.names())
       .filter(({ index }) => !this.pickedOnly() || index === this.picked())
       .map((way) => ({
         ...way,
@@ -87,8 +87,12 @@ export class DrillPlaces {
       })),
   );
 
+  protected bodyName(id: string): string {
+    return this.drills.names().of('combatant', id);
+  }
+
   protected begin(id: string, move: HandleMove): void {
-    this.drills.edit(`place of ${id}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
+    this.drills.edit(`place of ${this.bodyName(id)}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
   }
 
   protected goTo(index: number, at: number, move: HandleMove): void {

@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Drill, Project } from '@undatio/core';
-import { DrillTake, firstDifference, runDrill, type CombatPlan, type Sight } from '@undatio/core/internal';
+import { DrillTake, firstDifference, namesOf, plainNames, runDrill, type CombatPlan, type Sight } from '@undatio/core/internal';
 import { StageLoan, type OnLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
@@ -27,9 +27,20 @@ export class DrillService {
     { equal: (a, b) => a.stages === b.stages && a.stopBudget === b.stopBudget },
   );
   readonly drill = computed(() => this.project()?.drills.find(({ id }) => id === this.looked()));
+  /** Names of the project's things and of the bodies of the drill that is open. */
+  readonly names = computed(() => {
+    const { project, drill } = this.named();
+    return project ? namesOf(project, drill) : plainNames;
+  });
+  /** What has names: an edit of anything else makes no new names, and runs no drill again. */
+  private readonly named = computed(() => ({ project: this.project(), drill: this.drill() }), {
+    equal: (a, b) =>
+      a.drill?.actors === b.drill?.actors &&
+      (['events', 'statuses', 'sequences', 'actors', 'responses'] as const).every((list) => a.project?.[list] === b.project?.[list]),
+  });
   private readonly attempt = computed((): Played | string | undefined => {
     const [plan, drill] = [this.rules.plan(), this.drill()];
-    return plan && drill && playDrill(this.ground(), plan, drill, this.seed());
+    return plan && drill && playDrill(this.ground(), plan, drill, this.seed(), this.names());
   });
   readonly shown = computed(() => {
     const attempt = this.attempt();
@@ -92,7 +103,7 @@ export class DrillService {
         const { before } = this;
         this.before = shown;
         const same = before?.drill.id === shown?.drill.id && before?.run.seed === shown?.run.seed;
-        this.difference.set(before && shown && same ? firstDifference(before.run.log, shown.run.log) : undefined);
+        this.difference.set(before && shown && same ? firstDifference(before.run.log, shown.run.log, this.names()) : undefined);
       });
     });
   }
@@ -118,7 +129,7 @@ export class DrillService {
     const [plan, shown] = [this.rules.plan(), this.shown()];
     if (!plan || !shown) return undefined;
     const other = runDrill(plan, shown.run.drill, seed, this.project()?.stopBudget);
-    return firstDifference(shown.run.log, other.log);
+    return firstDifference(shown.run.log, other.log, this.names());
   }
 
   private readonly known = new WeakMap<Drill, { readonly plan: unknown; readonly ground: unknown; readonly holds: boolean | undefined }>();

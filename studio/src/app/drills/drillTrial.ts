@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Project } from '@undatio/core';
-import { beyondSheet, numberWords, type ValuePath } from '@undatio/core/internal';
+import { beyondSheet, numberWords, type FightNames, type ValuePath } from '@undatio/core/internal';
 import { KeptService } from '../playback/keptService';
 import { loanTake, type OnLoan } from '../playback/stageLoan';
 import { readDocument, split, type DocumentKey } from '../project/documentKey';
@@ -123,7 +123,7 @@ export class DrillTrial extends TrialDesk<DrillTried, DrillCell> {
     for (const { cell, played } of runs) {
       const label = cell.values.map((value, i) => (tried[i].of === 'seed' ? `seed ${value}` : numberWords(value))).join(' · ');
       const present = cell.values.every((value, i) => value === untracked(() => this.presentOf(tried[i])));
-      yield { cell, tried, label, present, ...shownAs(played, fullest) };
+      yield { cell, tried, label, present, ...shownAs(played, fullest, untracked(this.drills.names)) };
     }
   }
 
@@ -194,11 +194,11 @@ function cellWith(cell: DrillCell, tried: DrillTried, value: number): DrillCell 
 }
 
 /** What a small stage shows where `fullest` is laid out: its drill, or why it cannot. */
-function shownAs(played: PlayedCell | string, fullest: OnLoan | undefined): Pick<TrialStage, 'stage' | 'note'> {
+function shownAs(played: PlayedCell | string, fullest: OnLoan | undefined, names: FightNames): Pick<TrialStage, 'stage' | 'note'> {
   if (typeof played === 'string') return { stage: { ...nothing, problem: played } };
   const fits = played.loan.bodies.every((body, i) => bodyOf(body) === bodyOf(fullest?.bodies[i]));
   const problem = 'Others come about here: keep it with Shift, and see it large.';
-  return { note: noteOf(played), stage: fits ? loanTake(played.loan) : { ...nothing, problem } };
+  return { note: noteOf(played, names), stage: fits ? loanTake(played.loan) : { ...nothing, problem } };
 }
 
 /** A number of a script needs no more than the event that it is of. */
@@ -212,11 +212,11 @@ function bodyOf(body: OnLoan['bodies'][number] | undefined): string {
 }
 
 /** What came of a drill, in a word: what is expected of it, and what health the first two have left. */
-function noteOf({ played: { run, verdicts }, loan: { take } }: PlayedCell): string {
+function noteOf({ played: { run, verdicts }, loan: { take } }: PlayedCell, names: FightNames): string {
   const failed = verdicts.filter(({ holds }) => !holds).length;
   const expected = verdicts.length === 0 ? '' : failed === 0 ? '✓ ' : `✕${failed} `;
   const left = run.drill.actors
     .slice(0, 2)
-    .map(({ id }) => `${id} ${numberWords(Number(take.histories.health(id, run.drill.length).toFixed(1)))}`);
+    .map(({ id }) => `${names.of('combatant', id)} ${numberWords(Number(take.histories.health(id, run.drill.length).toFixed(1)))}`);
   return expected + left.join(' · ');
 }

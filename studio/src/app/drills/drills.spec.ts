@@ -46,7 +46,7 @@ describe('drills', () => {
       expect(standing.at(-1)).toEqual(['b', 'm']);
       expect(drills.shown()?.verdicts.map(({ holds, found }) => [holds, found])).toEqual([
         [true, 'it is 28'],
-        [false, 'm is up'],
+        [false, 'mosshell is up'],
       ]);
       expect(drills.holds(drill())).toBeFalse();
       drills.look(undefined);
@@ -63,10 +63,10 @@ describe('drills', () => {
         script: before.script.map((one, i) => (i === 0 ? { ...one, payload: { damage: 9 } } : one)),
       }));
       TestBed.tick();
-      expect(drills.difference()).toBe('first at 0.5 s: lance-hit on m: hit, harm 12 — now lance-hit on m: hit, harm 9');
+      expect(drills.difference()).toBe('first at 0.5 s: Lance hit on mosshell: hit, harm 12 — now Lance hit on mosshell: hit, harm 9');
       projects.undo();
       TestBed.tick();
-      expect(drills.difference()).toContain('now lance-hit on m: hit, harm 12');
+      expect(drills.difference()).toContain('now Lance hit on mosshell: hit, harm 12');
     });
 
     it('tells what it cannot run, at its place', () => {
@@ -130,8 +130,8 @@ describe('drills', () => {
 
     it('is moved by the arrow keys on a grid of hundredths, and taken out with Delete', async () => {
       expect(entries().map((one) => one.getAttribute('aria-label'))).toEqual([
-        'lance-hit at 0.5 s by b on m; arrow keys move it',
-        'lance-hit at 1.5 s by b on m; arrow keys move it',
+        'Lance hit at 0.5 s by brasshorn on mosshell; arrow keys move it',
+        'Lance hit at 1.5 s by brasshorn on mosshell; arrow keys move it',
       ]);
       entries()[0].dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', shiftKey: true }));
       await settle();
@@ -261,7 +261,7 @@ describe('drills', () => {
       const element = fixture.nativeElement as HTMLElement;
       expect([...element.querySelectorAll('.mark')].map((mark) => mark.getAttribute('aria-label'))).toEqual(['holds', 'does not hold']);
       const found = element.querySelector<HTMLElement>('.found');
-      expect(found?.textContent).toBe('m is up');
+      expect(found?.textContent).toBe('mosshell is up');
       found?.click();
       expect(TestBed.inject(PlaybackService).time).toBe(3);
       element.querySelector<HTMLElement>('.bad [aria-label^="Remove"]')?.click();

@@ -21,6 +21,7 @@ import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { withDocument } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
+import { relabelled } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { ActionService } from '../palette/actionService';
 import { AddMenu } from '../shared/addMenu';
@@ -220,6 +221,18 @@ export class DrillsPage {
     const next = this.all().at(at + 1) ?? this.all().at(at - 1);
     this.projects.remove(`remove ${drill.label}`, [`drills/${drill.id}`]);
     this.address.turnTo('drills', next && next !== drill ? [next.id] : [], { replaceUrl: true });
+  }
+
+  protected relabel(box: HTMLInputElement): void {
+    const [project, drill, label] = [this.project(), this.chosen(), box.value.trim()];
+    if (!project || !drill || label === drill.label) return;
+    if (label === '') {
+      box.value = drill.label;
+      return;
+    }
+    const { id, states } = relabelled(project, 'drills', drill.id, label);
+    this.projects.change(`rename ${drill.label}`, states);
+    if (id !== drill.id) this.address.turnTo('drills', [id], { replaceUrl: true });
   }
 
   protected set(label: string, part: Partial<Drill>, gesture?: string): void {

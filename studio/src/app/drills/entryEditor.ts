@@ -24,6 +24,10 @@ export class EntryEditor {
   protected readonly entry = computed(() => this.drill().script.at(this.index()));
   protected readonly event = computed(() => this.project().events.find(({ id }) => id === this.entry()?.event));
 
+  protected bodyName(id: string): string {
+    return this.drills.names().of('combatant', id);
+  }
+
   protected setField(name: string, { value, gesture }: PayloadChange): void {
     this.put('payload', { payload: { ...this.entry()?.payload, [name]: value } }, gesture);
   }
@@ -68,13 +72,20 @@ export class EntryEditor {
     const again = { ...entry, at: onGrid(entry.at + 0.2, this.drill()) };
     // The copy is selected, because it is edited next. In the sorted script it stands after all earlier and equal instants.
     const place = this.drill().script.filter(({ at }) => at <= again.at).length;
-    this.drills.edit(`copy ${entry.event}`, (drill) => ({ ...drill, script: [...drill.script, again].sort((a, b) => a.at - b.at) }));
+    this.drills.edit(`copy ${this.eventName(entry.event)}`, (drill) => ({
+      ...drill,
+      script: [...drill.script, again].sort((a, b) => a.at - b.at),
+    }));
     this.pick.emit(place);
   }
 
   protected remove(): void {
-    this.drills.edit(`remove ${this.entry()?.event ?? ''}`, (drill) => withEntry(drill, this.index(), undefined).drill);
+    this.drills.edit(`remove ${this.eventName(this.entry()?.event ?? '')}`, (drill) => withEntry(drill, this.index(), undefined).drill);
     this.pick.emit(-1);
+  }
+
+  private eventName(id: string): string {
+    return this.drills.names().of('event', id);
   }
 
   private put(what: string, part: Partial<Entry>, gesture?: string): void {
@@ -84,7 +95,7 @@ export class EntryEditor {
 
   private replace(what: string, entry: Entry, gesture?: string): void {
     const { drill, place } = withEntry(this.drill(), this.index(), entry);
-    this.drills.edit(`${what} of ${entry.event}`, () => drill, gesture);
+    this.drills.edit(`${what} of ${this.eventName(entry.event)}`, () => drill, gesture);
     if (place !== this.index()) this.pick.emit(place);
   }
 }

@@ -147,11 +147,11 @@ export class ExpectationList {
   protected readonly choices = computed((): RuleChoices => ({
     project: this.project(),
     event: undefined,
-    combatants: this.drill().actors.map(({ id }) => id),
+    combatants: this.drill().actors.map(({ id }) => ({ value: id, label: this.drills.names().of('combatant', id) })),
   }));
 
   protected words(one: Expectation): string {
-    return expectationWords(one);
+    return expectationWords(one, this.drills.names());
   }
 
   protected kind(one: Expectation): RuleKind {

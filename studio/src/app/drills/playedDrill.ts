@@ -7,6 +7,7 @@ import {
   runAndJudge,
   type CombatPlan,
   type DrillRun,
+  type FightNames,
   type Verdict,
 } from '@undatio/core/internal';
 import type { OnLoan } from '../playback/stageLoan';
@@ -24,9 +25,15 @@ export function planFor(project: Project): CombatPlan {
 }
 
 /** Lets a drill go in a project, or says in one sentence why it cannot. */
-export function playDrill(project: Pick<Project, 'stopBudget' | 'stages'>, plan: CombatPlan, drill: Drill, seed?: number): Played | string {
+export function playDrill(
+  project: Pick<Project, 'stopBudget' | 'stages'>,
+  plan: CombatPlan,
+  drill: Drill,
+  seed?: number,
+  names?: FightNames,
+): Played | string {
   try {
-    return { drill, ...runAndJudge(plan, drill, { seed, budget: project.stopBudget, stages: project.stages }) };
+    return { drill, ...runAndJudge(plan, drill, { seed, budget: project.stopBudget, stages: project.stages, ...(names && { names }) }) };
   } catch (error) {
     if (!(error instanceof DocumentError)) throw error;
     return error.message;

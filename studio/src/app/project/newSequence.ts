@@ -1,16 +1,18 @@
 import type { Project, Sequence } from '@undatio/core';
-import { freeId } from '@undatio/core/internal';
+import { copyLabel, freeId } from '@undatio/core/internal';
 
 /** An empty sequence on an event, with a free id. */
 export function newSequence({ sequences }: Pick<Project, 'sequences'>, event: string): Sequence {
-  const taken = new Set(sequences.map(({ id }) => id));
+  const labels = new Set(sequences.map(({ label }) => label));
   let n = 1;
-  while (taken.has(`blow-${n}`)) n++;
-  return { id: `blow-${n}`, label: `New blow ${n}`, event, note: '', effects: [] };
+  while (labels.has(`New blow ${n}`)) n++;
+  const label = `New blow ${n}`;
+  return { id: freeId(label, new Set(sequences.map(({ id }) => id)), 'blow'), label, event, note: '', effects: [] };
 }
 
 /** A copy of a sequence under a free id. */
 export function copyOfSequence(sequence: Sequence, { sequences }: Pick<Project, 'sequences'>): Sequence {
   const taken = new Set(sequences.map(({ id }) => id));
-  return { ...sequence, id: freeId(`${sequence.id} copy`, taken, 'blow'), label: `${sequence.label.slice(0, 74)}, copy` };
+  const label = copyLabel(sequence.label, new Set(sequences.map((one) => one.label)));
+  return { ...sequence, id: freeId(label, taken, 'blow'), label };
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { EventType, Project } from '@undatio/core';
-import { coverageOf, flagged, type CombatPlan, type Covered } from '@undatio/core/internal';
+import { coverageOf, flagged, namesOf, type CombatActor, type CombatPlan, type Covered } from '@undatio/core/internal';
 import { ScreenAddress } from '../project/screenAddress';
 import { RulesService } from './rulesService';
 
@@ -20,7 +20,10 @@ interface Row {
   template: `
     <div class="head">
       <h2>Coverage</h2>
-      <span class="hint">which rung answers an event on whom, whole and without a status; below it, how many others may</span>
+      <span class="hint"
+        >Which rung matches each event on each actor (full health, no status, source: the project’s source actor); below: how many other
+        rungs could</span
+      >
       <label>
         apart by
         <select #by aria-label="Apart by a field" (change)="field.set(by.value)">
@@ -52,8 +55,12 @@ interface Row {
               }
             </th>
             @for (cell of row.cells; track $index) {
-              <td [class.none]="cell.plainly.length + cell.else.length === 0" [class.twice]="cell.plainly.length > 1" [title]="told(cell)">
-                {{ cell.plainly.join(' + ') || (cell.else.length > 0 ? '–' : 'nothing') }}
+              <td
+                [class.none]="cell.plainly.length + cell.else.length === 0"
+                [class.twice]="cell.plainly.length > 1"
+                [title]="told(row.event, cell)"
+              >
+                {{ namesOf(row.event, cell.plainly, ' + ') || (cell.else.length > 0 ? '–' : 'nothing') }}
                 @if (cell.else.length > 0) {
                   <span class="hint">{{ cell.else.length }} more</span>
                 }
@@ -143,10 +150,23 @@ export class Coverage {
     return plan ? this.project().events.flatMap((event) => rowsOf(plan, this.project(), event, field)) : [];
   });
 
-  protected told({ plainly, else: others }: Covered): string {
-    if (plainly.length + others.length === 0) return 'No rung answers it, whatever was tried.';
-    return `${plainly.join(' + ') || 'nothing'} at first; by health, statuses and payload also ${others.join(', ') || 'nothing else'}`;
+  protected namesOf({ id }: EventType, rungs: readonly string[], between: string): string {
+    const names = namesOf(this.project());
+    return rungs.map((rung) => names.of('rung', rung, id)).join(between);
   }
+
+  protected told(event: EventType, { plainly, else: others }: Covered): string {
+    if (plainly.length + others.length === 0) return 'No rung answers it, whatever was tried.';
+    const [first, more] = [this.namesOf(event, plainly, ' + '), this.namesOf(event, others, ', ')];
+    return `${first || 'nothing'} at first; by health, statuses, payload, source and distance also ${more || 'nothing else'}`;
+  }
+}
+
+/** The actors that may strike another: the project's source first, the actor itself last. */
+function sourcesFor(plan: CombatPlan, actors: Project['actors'], { id }: { readonly id: string }): CombatActor[] {
+  const own = actors.filter((one) => one.id === id);
+  const others = actors.filter((one) => one.id !== id).sort((a, b) => Number(b.role === 'source') - Number(a.role === 'source'));
+  return [...others, ...own].flatMap((one) => plan.actors.get(one.id) ?? []);
 }
 
 /** Rows by what they were made from: a changed ladder costs its own row alone. */
@@ -167,7 +187,9 @@ function rowsOf(plan: CombatPlan, { actors, statuses, responses }: Project, even
         option: option === undefined ? '' : flagged(option),
         cells: actors.map(({ id }) => {
           const actor = plan.actors.get(id);
-          return actor ? coverageOf(plan, rules, actor, option === undefined ? {} : { [field]: option }, ends) : { plainly: [], else: [] };
+          return actor
+            ? coverageOf(plan, rules, actor, option === undefined ? {} : { [field]: option }, ends, sourcesFor(plan, actors, { id }))
+            : { plainly: [], else: [] };
         }),
       }))
     : [];

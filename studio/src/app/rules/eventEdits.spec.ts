@@ -1,9 +1,9 @@
 import { readProject, type Project } from '@undatio/core';
 import { withDocument } from '../project/documentKey';
+import { withOtherId } from '../project/relabelled';
 import { projectWith } from '../../testing';
 import { presetOf, withPreset } from '@undatio/core/internal';
 import {
-  eventRenamed,
   fieldRemoved,
   fieldRenamed,
   fieldTypes,
@@ -32,7 +32,7 @@ describe('editing events', () => {
       fieldRemoved(project, event, 'damage'),
       fieldRemoved(project, event, 'kind'),
       optionRenamed(project, event, 'kind', 'ember', 'fire'),
-      eventRenamed(project, event, 'joust'),
+      withOtherId(project, 'events', event.id, 'joust'),
     ])
       expect(problems(after(states))).toEqual([]);
   });
@@ -59,7 +59,7 @@ describe('editing events', () => {
   });
 
   it('renames an event in its place, with what plays on it', () => {
-    const renamed = after(eventRenamed(project, event, 'joust'));
+    const renamed = after(withOtherId(project, 'events', event.id, 'joust'));
     expect([renamed.events.map(({ id }) => id), renamed.sequences[0].event]).toEqual([['joust'], 'joust']);
   });
 

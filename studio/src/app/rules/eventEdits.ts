@@ -1,5 +1,6 @@
 import { eventSchema, type EventType, type Payload, type PayloadField, type Project, type Sequence } from '@undatio/core';
 import {
+  copyLabel,
   fittingPayload,
   freeId,
   rulesRenamed,
@@ -12,7 +13,6 @@ import {
   withoutField,
   type FieldUser,
 } from '@undatio/core/internal';
-import { storedSettingsOf } from '@undatio/core';
 import type { DocumentKey, DocumentState, EditableDocument } from '../project/documentKey';
 
 /** What is done to events, as the documents that change with it. Pure: who calls puts them in place. */
@@ -35,11 +35,8 @@ export function newEvent({ events }: Pick<Project, 'events'>): EventType {
 
 /** A copy of an event under a free id; sequences stay with the original. */
 export function copyOf(event: EventType, { events }: Pick<Project, 'events'>): EventType {
-  return {
-    ...event,
-    id: freeId(`${event.id} copy`, new Set(events.map(({ id }) => id)), 'event'),
-    label: `${event.label}, copy`.slice(0, 80),
-  };
+  const label = copyLabel(event.label, new Set(events.map((one) => one.label)));
+  return { ...event, id: freeId(label, new Set(events.map(({ id }) => id)), 'event'), label };
 }
 
 /** A new field of a type, with a free name. */
@@ -190,19 +187,6 @@ export function optionRenamed(project: Project, event: EventType, name: string, 
   return [
     [`events/${event.id}`, withField(withOption(event, name, from, to), name, after)],
     ...changed(project, event.id, (sequence) => withOptionRenamed(sequence, name, from, to)),
-  ];
-}
-
-/** The event under another id, with everything that plays on it, in its old place. */
-export function eventRenamed(project: Project, event: EventType, id: string): DocumentState[] {
-  const settings = storedSettingsOf(project);
-  const events = project.events.map((other) => (other.id === event.id ? id : other.id));
-  return [
-    [`events/${id}`, { ...event, id }],
-    ...sequencesOn(project, event.id).map((sequence): DocumentState => [`sequences/${sequence.id}`, { ...sequence, event: id }]),
-    ...rulesAfter(project, (use) => use.collection === 'events' && use.id === event.id && use.field === '', id),
-    [`events/${event.id}`, undefined],
-    [`settings/${project.id}`, { ...settings, order: { ...settings.order, events } }],
   ];
 }
 

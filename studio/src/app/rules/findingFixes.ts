@@ -10,17 +10,17 @@ export interface Fix {
 }
 
 /** A way out of a finding, where there is one that a person would take without thinking. */
-export function fixFor({ finding, path, message }: Problem, project: Project): Fix | undefined {
+export function fixFor({ finding, path, other }: Problem, project: Project): Fix | undefined {
   const [, response, rung, outcome] = (/^responses\[(\d+)\]\.rungs\[(\d+)\](?:\.then\[(\d+)\])?/.exec(path) ?? []).map(Number);
   const before = project.responses.at(response);
   const own = before?.rungs.at(rung);
   const changed = (document: Response): readonly DocumentState[] => [[`responses/${document.id}`, document]];
   switch (finding) {
     case 'never reached': {
-      const above = before?.rungs.findIndex(({ id }) => message.includes(`"${id}" above`)) ?? -1;
+      const above = before?.rungs.findIndex(({ id }) => id === other) ?? -1;
       if (!before || !own || above < 0) return undefined;
       return {
-        label: `Move ${own.id} above ${before.rungs[above].id}`,
+        label: `Move ${own.label ?? own.id} above ${before.rungs[above].label ?? before.rungs[above].id}`,
         changes: changed({ ...before, rungs: taken(before.rungs, rung, above) }),
       };
     }
@@ -35,7 +35,7 @@ export function fixFor({ finding, path, message }: Problem, project: Project): F
       return { label: 'Only once for each', changes: changed(withRung(before, rung, { ...own, when: [...own.when, once] })) };
     }
     case 'no response': {
-      const event = project.events.find(({ id }) => message.includes(`"${id}"`));
+      const event = project.events.find(({ id }) => id === other);
       if (!event) return undefined;
       const made = responseTo(project, event);
       const document = { ...made, rungs: [{ id: 'any', when: [], then: [], goesOn: false }] };

@@ -7,7 +7,7 @@ export interface RuleChoices {
   /** The event whose ladder it is in; undefined outside ladders. */
   readonly event: EventType | undefined;
   /** Who takes part, in a drill. */
-  readonly combatants?: readonly string[];
+  readonly combatants?: readonly Named[];
 }
 
 export interface Named {
@@ -15,8 +15,10 @@ export interface Named {
   readonly label: string;
 }
 
-const named = (list: readonly { readonly id: string; readonly label: string }[]): Named[] =>
-  list.map(({ id, label }) => ({ value: id, label }));
+const named = (list: readonly { readonly id: string; readonly label?: string | undefined }[]): Named[] =>
+  list.map(({ id, label }) => ({ value: id, label: label ?? id }));
+/** Several actors and ladders may have moves and rungs of one id. */
+const unique = (list: readonly Named[]): Named[] => list.filter(({ value }, i) => list.findIndex((one) => one.value === value) === i);
 const plain = (list: readonly string[]): Named[] => [...new Set(list)].map((value) => ({ value, label: value }));
 
 /** The names that a field may hold. `document` is the rule that it stands in. */
@@ -45,11 +47,11 @@ export function choicesFor(
       case 'counter':
         return plain(countersOf(project));
       case 'combatant':
-        return plain(combatants);
+        return [...combatants];
       case 'move':
-        return plain(project.actors.flatMap(({ moves = [] }) => moves.map(({ id }) => id)));
+        return unique(named(project.actors.flatMap(({ moves = [] }) => moves)));
       case 'rung':
-        return plain(project.responses.flatMap(({ rungs }) => rungs.map(({ id }) => id)));
+        return unique(named(project.responses.flatMap(({ rungs }) => rungs)));
     }
   }
   if (field.control !== 'names') return [];

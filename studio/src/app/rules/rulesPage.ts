@@ -23,13 +23,14 @@ import { StageLoan } from '../playback/stageLoan';
 import { withDocument, type DocumentKey } from '../project/documentKey';
 import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
+import { relabelled, withOtherId } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { KeyMap } from '../shared/keyMap';
 import { isTyping, takesSpace } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
 import { Stage } from '../tune/stage/stage';
-import { copyOf, eventRenamed, moved, newEvent, rulesOn, sequencesOn, withSample } from './eventEdits';
+import { copyOf, moved, newEvent, rulesOn, sequencesOn, withSample } from './eventEdits';
 import { Coverage } from './coverage';
 import { EventFields } from './eventFields';
 import { EventHarm } from './eventHarm';
@@ -37,19 +38,33 @@ import { Ladder } from './ladder/ladder';
 import { MomentPad } from './momentPad';
 import { MomentService } from './momentService';
 import { RulesService } from './rulesService';
+import { FindingsView } from './findingsView';
 import { StatusesView } from './statusesView';
 
 /** Views of all rules together; no event has such a name. */
 const views = [
   { name: '~statuses', label: 'Statuses' },
   { name: '~coverage', label: 'Coverage' },
+  { name: '~findings', label: 'Findings' },
 ] as const;
 
 /** What decides: events with the ladders that answer them, tried at a moment beside; statuses; and what is covered. */
 @Component({
   selector: 'und-rules-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Coverage, EventFields, EventHarm, Ladder, MomentPad, RouterLink, RunDifferenceTable, SignaturePicture, Stage, StatusesView],
+  imports: [
+    FindingsView,
+    Coverage,
+    EventFields,
+    EventHarm,
+    Ladder,
+    MomentPad,
+    RouterLink,
+    RunDifferenceTable,
+    SignaturePicture,
+    Stage,
+    StatusesView,
+  ],
   templateUrl: './rulesPage.html',
   styleUrl: './rulesPage.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -189,7 +204,16 @@ export class RulesPage {
   protected relabel(event: EventType, box: HTMLInputElement): void {
     const label = box.value.trim();
     if (label === '') box.value = event.label;
-    else if (label !== event.label) this.edit(event, `rename ${event.label}`, { label });
+    else if (label !== event.label) this.giveName(event, label);
+  }
+
+  /** The ladder that is open goes on being open under its new address. */
+  private giveName(event: EventType, label: string): void {
+    const project = this.project();
+    if (!project) return;
+    const { id, states } = relabelled(project, 'events', event.id, label);
+    this.projects.change(`rename ${event.label}`, states);
+    if (id !== event.id) this.address.turnTo('rules', [id], { replaceUrl: true });
   }
 
   protected describe(event: EventType, text: string): void {
@@ -259,7 +283,7 @@ export class RulesPage {
     const project = this.project();
     if (!project) return;
     this.asked.set(undefined);
-    this.projects.change(`rename ${event.id} to ${to}`, eventRenamed(project, event, to));
+    this.projects.change(`rename ${event.id} to ${to}`, withOtherId(project, 'events', event.id, to));
     this.address.turnTo('rules', [to], { replaceUrl: true });
   }
 

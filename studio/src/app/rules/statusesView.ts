@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Project, Status } from '@undatio/core';
-import { freeId, identifierPattern, rulesRenamed, rulesThatUse, statusCourse } from '@undatio/core/internal';
-import type { DocumentKey, DocumentState } from '../project/documentKey';
+import { freeId, identifierPattern, rulesThatUse, statusCourse } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
+import { relabelled, withOtherId } from '../project/relabelled';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { timeMarks } from '../shared/timeMarks';
 import { fixFor } from './findingFixes';
@@ -57,10 +57,11 @@ export class StatusesView {
   }
 
   protected add(): void {
-    const id = freeId('status', new Set(this.statuses().map((one) => one.id)), 'status');
+    const label = 'New status';
+    const id = freeId(label, new Set(this.statuses().map((one) => one.id)), 'status');
     const made: Status = {
       id,
-      label: 'New status',
+      label,
       length: 3,
       stacking: 'refresh',
       most: 1,
@@ -76,7 +77,7 @@ export class StatusesView {
   protected remove(status: Status): void {
     const users = rulesThatUse(this.project(), (use) => use.collection === 'statuses' && use.id === status.id);
     if (users.length > 0) {
-      this.refused.set(`“${status.label}” is asked for in ${users.map(({ id }) => id).join(', ')}: take it out there first`);
+      this.refused.set(`“${status.label}” is used in ${users.map(({ id }) => id).join(', ')}: remove it there first`);
       return;
     }
     this.refused.set('');
@@ -93,13 +94,17 @@ export class StatusesView {
       return;
     }
     this.refused.set('');
-    const users = rulesRenamed(this.project(), (use) => use.collection === 'statuses' && use.id === status.id, to);
-    this.projects.change(`rename ${status.id} to ${to}`, [
-      [`statuses/${to}`, { ...status, id: to }],
-      ...users.map(({ collection, id, document }): DocumentState => [`${collection}/${id}` as DocumentKey, document as Status]),
-      [`statuses/${status.id}`, undefined],
-    ]);
+    this.projects.change(`rename ${status.id} to ${to}`, withOtherId(this.project(), 'statuses', status.id, to));
     this.picked.set(to);
+  }
+
+  protected relabel(status: Status, box: HTMLInputElement): void {
+    const label = box.value.trim();
+    box.value = status.label;
+    if (label === '' || label === status.label) return;
+    const { id, states } = relabelled(this.project(), 'statuses', status.id, label);
+    this.projects.change(`rename ${status.label}`, states);
+    this.picked.set(id);
   }
 
   protected set(status: Status, label: string, part: Partial<Status>, gesture?: string): void {

@@ -85,6 +85,12 @@ export class ShipPage {
     link.href = this.kitUrl();
     link.download = `${this.project()?.id}.kit.zip`;
     link.click();
+    if (!this.project()?.idsInUse) this.setIdsInUse(true);
+  }
+
+  /** Ids follow names until a game uses them: after that, a new name must break no game. */
+  protected setIdsInUse(inUse: boolean): void {
+    this.projects.editSettings(inUse ? 'keep the ids' : 'let ids follow names', (settings) => ({ ...settings, idsInUse: inUse }));
   }
 
   /** A browser may refuse it: then the command is selected, so that a key copies it. */

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, forwardRef, input, output, signal } from '@angular/core';
-import { conditionKinds, conditionWords, isGroup, type Condition, type ConditionGroup, type RuleKind } from '@undatio/core/internal';
+import {
+  conditionKinds,
+  conditionWords,
+  isGroup,
+  namesOf,
+  type Condition,
+  type ConditionGroup,
+  type RuleKind,
+} from '@undatio/core/internal';
 import { RuleFieldsEditor, type RuleRecord } from '../fields/ruleFieldsEditor';
 import { AddMenu } from '../../shared/addMenu';
 import type { RuleChange } from '../ruleChange';
@@ -62,7 +70,8 @@ export class ConditionList {
   protected readonly opened = signal(-1);
 
   protected words(one: Condition): string {
-    return conditionWords(one);
+    const { project, event } = this.choices();
+    return conditionWords(one, namesOf(project), event?.id);
   }
 
   protected about(one: Condition): string {

@@ -69,15 +69,26 @@ describe('a ladder', () => {
     await settle();
     expect(element().querySelector('.bad')?.textContent).toContain('“hit” is another rung already');
     expect(id?.value).toBe('parried-copy');
-    await press('Remove parried-copy');
+    // A copy of a copy is counted, and an id follows the name.
+    await press('copy parried, copy');
+    expect(rungs().map(({ id }) => id)).toEqual(['parried', 'parried-copy', 'parried-copy-2', 'lit', 'hit', 'rung']);
+    const name = element().querySelector<HTMLInputElement>('[aria-label="Name of rung 3"]');
+    if (name) {
+      name.value = 'Late parry';
+      name.dispatchEvent(new Event('change'));
+    }
+    await settle();
+    expect(rungs()[2].id).toBe('late-parry');
+    await press('Remove Late parry');
+    await press('Remove parried, copy');
     await press('Remove rung');
     expect(rungs().map((rung) => rung.id)).toEqual(['parried', 'lit', 'hit']);
   });
 
   it('drops a condition and an outcome by their chips', async () => {
-    await press('Remove the condition target’s guarding 0–0.2 s old');
+    await press('Remove the condition target’s Guarding 0–0.2 s old');
     expect(rungs()[0].when).toEqual([]);
-    await press('Remove the outcome target gets burning');
+    await press('Remove the outcome target gets Burning');
     expect(rungs()[1].then.map(({ outcome }) => outcome)).toEqual(['harm']);
     // Every blow is parried now.
     expect(lines().map((line) => line.dataset['answer'])).toEqual(['answered', 'not asked', 'not asked']);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { EventType, Problem, Project, Response, Rung } from '@undatio/core';
-import { drillsWithRungRenamed, identifierPattern, type RungAnswer } from '@undatio/core/internal';
+import { drillsWithRungRenamed, freeId, identifierPattern, isIdOf, type RungAnswer } from '@undatio/core/internal';
 import { PointerDrag, type Drag } from '../../shared/pointerDrag';
 import { statesOf } from '../../project/documentKey';
 import { ProjectService } from '../../project/projectService';
@@ -73,6 +73,10 @@ export class Ladder {
     return sequencesOf(rung).slice(0, 1);
   }
 
+  protected sequenceName(id: string): string {
+    return this.project().sequences.find((one) => one.id === id)?.label ?? id;
+  }
+
   protected add(): void {
     const rung = newRung(this.response());
     this.put(`add a rung to ${this.event().label}`, (response) => ({ ...response, rungs: [...response.rungs, rung] }));
@@ -90,10 +94,8 @@ export class Ladder {
     const label = text.trim();
     const { label: _, ...without } = rung;
     if (label === (rung.label ?? '')) return;
-    this.put(`rename ${rung.id}`, (response) => ({
-      ...response,
-      rungs: response.rungs.map((one) => (one.id === rung.id ? (label === '' ? without : { ...rung, label }) : one)),
-    }));
+    const id = this.idAfter(rung, label);
+    this.changeId(`rename ${rung.label ?? rung.id}`, rung, label === '' ? without : { ...rung, id, label });
   }
 
   protected rename(rung: Rung, box: HTMLInputElement): void {
@@ -111,23 +113,35 @@ export class Ladder {
       box.value = rung.id;
       return;
     }
+    this.changeId(`rename ${rung.id} to ${id}`, rung, { ...rung, id });
+  }
+
+  /** The id of a rung follows its name until a game uses the ids. */
+  private idAfter(rung: Rung, label: string): string {
+    if (this.project().idsInUse || !isIdOf(rung.id, rung.label ?? 'rung', 'rung')) return rung.id;
+    const taken = new Set(this.response().rungs.flatMap(({ id }) => (id === rung.id ? [] : [id])));
+    return freeId(label, taken, 'rung');
+  }
+
+  /** Puts a rung in place of another, with the drills that expect it by its id. */
+  private changeId(label: string, before: Rung, after: Rung): void {
     const response = this.response();
-    const rungs = response.rungs.map((one) => (one.id === rung.id ? { ...one, id } : one));
-    this.projects.change(`rename ${rung.id} to ${id}`, [
+    const rungs = response.rungs.map((one) => (one.id === before.id ? after : one));
+    this.projects.change(label, [
       [`responses/${response.id}`, { ...response, rungs }],
-      ...statesOf(drillsWithRungRenamed(this.project(), response.event, rung.id, id)),
+      ...(after.id === before.id ? [] : statesOf(drillsWithRungRenamed(this.project(), response.event, before.id, after.id))),
     ]);
   }
 
   protected duplicate(rung: Rung, at: number): void {
-    this.put(`duplicate ${rung.id}`, (response) => ({
+    this.put(`duplicate ${rung.label ?? rung.id}`, (response) => ({
       ...response,
       rungs: [...response.rungs.slice(0, at + 1), copyOfRung(rung, response), ...response.rungs.slice(at + 1)],
     }));
   }
 
   protected remove(rung: Rung): void {
-    this.put(`remove ${rung.id}`, (response) => ({ ...response, rungs: response.rungs.filter((one) => one.id !== rung.id) }));
+    this.put(`remove ${rung.label ?? rung.id}`, (response) => ({ ...response, rungs: response.rungs.filter((one) => one.id !== rung.id) }));
   }
 
   protected move(at: number, to: number): void {

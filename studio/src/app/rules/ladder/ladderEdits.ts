@@ -1,6 +1,7 @@
 import type { EventType, Project, Response, Rung } from '@undatio/core';
 import {
   conditionKinds,
+  copyLabel,
   freeId,
   groupNames,
   outcomeKinds,
@@ -56,7 +57,8 @@ export function newRung({ rungs }: Response): Rung {
 }
 
 export function copyOfRung(rung: Rung, { rungs }: Response): Rung {
-  return { ...rung, id: freeId(`${rung.id} copy`, new Set(rungs.map(({ id }) => id)), 'rung') };
+  const label = copyLabel(rung.label ?? rung.id, new Set(rungs.map((one) => one.label ?? one.id)));
+  return { ...rung, label, id: freeId(label, new Set(rungs.map(({ id }) => id)), 'rung') };
 }
 
 /** What a new rule must say itself, chosen from what there is; undefined where there is nothing to choose. */

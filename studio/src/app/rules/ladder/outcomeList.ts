@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import { outcomeKinds, outcomeWords, type Outcome, type RuleKind } from '@undatio/core/internal';
+import { namesOf, outcomeKinds, outcomeWords, type Outcome, type RuleKind } from '@undatio/core/internal';
 import { RuleFieldsEditor, type RuleRecord } from '../fields/ruleFieldsEditor';
 import { AddMenu } from '../../shared/addMenu';
 import type { RuleChange } from '../ruleChange';
@@ -49,7 +49,8 @@ export class OutcomeList {
   protected readonly opened = signal(-1);
 
   protected words(one: Outcome): string {
-    return outcomeWords(one);
+    const { project, event } = this.choices();
+    return outcomeWords(one, namesOf(project), event?.id);
   }
 
   protected about(one: Outcome): string {

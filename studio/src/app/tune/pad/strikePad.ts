@@ -12,6 +12,8 @@ import type { RapidSettings } from '../../playback/stageTake';
 import { healthAfter, tellsHealth } from '../../playback/striker';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
+import { relabelled } from '../../project/relabelled';
+import { ScreenAddress } from '../../project/screenAddress';
 import { StageSetUps } from '../../stage/stageSetUps';
 import { heldPer } from '../../shared/heldPer';
 import { tagsFromText } from '../../shared/tagText';
@@ -40,6 +42,7 @@ export class StrikePad {
   private readonly strikes = inject(StrikeService);
   private readonly playback = inject(PlaybackService);
   private readonly projects = inject(ProjectService);
+  private readonly address = inject(ScreenAddress);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly playing = toSignal(this.playback.settings$, { requireSync: true });
   private readonly stage = toSignal(this.strikes.stage$);
@@ -112,8 +115,13 @@ export class StrikePad {
   /** A sequence keeps its name when the box is left empty. */
   protected rename(box: HTMLInputElement): void {
     const label = box.value.trim();
-    const id = this.stage()?.sequence.id;
-    if (label && id) this.projects.edit(id, 'rename', (sequence) => ({ ...sequence, label }));
+    const sequence = this.stage()?.sequence;
+    const { project } = this.projects;
+    if (label && sequence && project && label !== sequence.label) {
+      const { id, states } = relabelled(project, 'sequences', sequence.id, label);
+      this.projects.change(`rename ${sequence.label}`, states);
+      if (id !== sequence.id) this.address.turnTo('tune', [id], { replaceUrl: true });
+    }
     box.value = this.name();
   }
 
