@@ -118,6 +118,7 @@ export {
   type DirectionDocument,
   type EnvelopePoint,
   type Field,
+  type TextMark,
   type FieldGroup,
   type GradientPoint,
   type NumberValue,
@@ -155,6 +156,7 @@ export type { Verdict } from './combat/expectations/expectation.js';
 export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat/log.js';
 export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/registry.js';
 export { idAfterLabel, isIdOf, withNewId, type NamedCollection, type RenamedDocument } from './edits/idEdits.js';
+export { captionMarks } from './effects/parts/captionMarkup.js';
 export { namesOf, plainNames, type FightNames, type NameOf } from './combat/parts/fightNames.js';
 export { flagged } from './combat/parts/sayings.js';
 export { amountWords } from './combat/parts/amountWords.js';

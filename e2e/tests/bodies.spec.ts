@@ -40,9 +40,9 @@ async function buildBash(page: Page, server: Served, hand: Hand): Promise<void> 
 
   await hand.press(page.getByRole('button', { name: 'Make a drill of it' }));
   await expect(page.getByLabel('Name of the drill')).toHaveValue('Mosshell: Shell bash');
-  await expect(page.locator('und-drill-log')).toContainText('lance-hit');
+  await expect(page.locator('und-drill-log')).toContainText('Lance hit');
   await expect(page.locator('und-drill-log')).toContainText(/px at 180°/);
-  await expect(page.locator('und-drill-lanes')).toContainText('swing');
+  await expect(page.locator('und-drill-lanes')).toContainText('Shell bash');
 }
 
 for (const [how, handOf] of [
@@ -96,8 +96,8 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await page.goto(`${server.address}/projects/elytra-league/drills/smoulder-patch`);
   await expect(page.getByLabel('Name of the drill')).toHaveValue('A patch that lights whoever walks in');
   const log = page.locator('und-drill-log');
-  await expect(log).toContainText('patch-trodden');
-  await expect(log).toContainText('Pip gets Burning');
+  await expect(log).toContainText('Patch trodden');
+  await expect(log).toContainText('Pip gets burning');
   await page.getByRole('radio', { name: 'map', exact: true }).click();
   // The weevil goes another way: high over the patch. Nothing is lit.
   const place = page.getByRole('button', { name: /^Pip walks to place 1/ });
@@ -107,9 +107,9 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await start.focus();
   for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+ArrowUp');
   await page.getByRole('radio', { name: 'log', exact: true }).click();
-  await expect(log).not.toContainText('Pip gets Burning');
+  await expect(log).not.toContainText('Pip gets burning');
   // The second is the first now.
-  await expect(log).toContainText('Squeak gets Burning');
+  await expect(log).toContainText('Squeak gets burning');
   await page.getByRole('radio', { name: /expected/ }).click();
   await expect(page.locator('und-expectation-list li.bad')).not.toHaveCount(0);
 
@@ -124,7 +124,7 @@ test('a trap is trodden, walked around on the map, and thrown at', async ({ page
   await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
   await page.goto(`${server.address}/projects/elytra-league/drills/three-fencers`);
   await expect(page.getByRole('button', { name: /^Brasshorn Horn sweep at 0.5 s/ })).toBeVisible();
-  await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'walks');
+  await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'Walk a path');
   await expect(page.getByLabel('What it does')).toHaveValue('walk');
   await page.getByLabel('x of place 1').fill('300');
   await page.keyboard.press('Enter');
@@ -138,14 +138,14 @@ test('something is let fly by hand, dragged to its place on the stage, and seen 
   await page.goto(`${server.address}/projects/elytra-league/drills/round-the-gall`);
   await expect(page.getByLabel('Name of the drill')).toHaveValue('Round the gall');
   const log = page.locator('und-drill-log');
-  await expect(log).toContainText('blast-hit');
-  await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'lets something fly');
+  await expect(log).toContainText('Blast hit');
+  await mouse.pick(page.getByRole('button', { name: 'Let somebody do something at the playhead' }), 'Launch a projectile');
   await page.getByLabel('What flies').selectOption('thrown-pod');
   await page.getByLabel('Where it flies', { exact: true }).selectOption('to');
   await page.getByLabel('Event raised where it ends').selectOption('pod-lands');
   await page.getByLabel('Sequence that follows it').selectOption('pod-flight');
   // Its place lies on the stage as long as it is worked on; the stage stands still while it is dragged.
-  const place = page.locator('und-stage-places').getByRole('button', { name: /lets thrown-pod fly to place/ });
+  const place = page.locator('und-stage-places').getByRole('button', { name: /launches Thrown pod to place/ });
   const at = await place.boundingBox();
   if (!at) throw new Error('it is on the stage');
   const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];

@@ -29,8 +29,8 @@ test('a drill is kept; what differs is told in documents, readings and events, a
   await bar.getByRole('button', { name: 'Differences 1' }).click();
   const table = page.locator('und-run-difference-table');
   await expect(table).toContainText('script 1, at 0.5 → 0.8; 1, payload, damage none → 3');
-  await expect(table.locator('tr', { hasText: 'health left, pip' })).toBeVisible();
-  await expect(table.locator('tbody', { hasText: '0.80 lance-hit' })).toContainText('0.5 s');
+  await expect(table.locator('tr', { hasText: 'health left, Pip' })).toBeVisible();
+  await expect(table.locator('tbody', { hasText: '0.80 Lance hit' })).toContainText('0.5 s');
   await table.getByRole('button', { name: /^0\.80/ }).click();
   await expect(page.locator('und-transport .clock')).toContainText('0.8');
 

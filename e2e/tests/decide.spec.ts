@@ -23,20 +23,20 @@ async function buildGuard(page: Page, server: Served, hand: Hand): Promise<void>
       condition,
     );
   await hand.press(page.getByRole('button', { name: 'New rung' }));
-  await adds(1, 'time since a status');
+  await adds(1, 'Time since a status began');
   await hand.press(rung(1).getByRole('button', { name: 'set…' }));
   await hand.write(rung(1).getByLabel('To', { exact: true }), '0.18');
   await expect(rung(1).getByRole('button', { name: 'target’s guarding 0–0.18 s old', exact: true })).toBeVisible();
-  await hand.pick(rung(1).getByRole('button', { name: 'Add an outcome' }), 'play a sequence');
+  await hand.pick(rung(1).getByRole('button', { name: 'Add an outcome' }), 'Play a sequence');
 
   await hand.press(page.getByRole('button', { name: 'New rung' }));
-  await adds(2, 'status');
-  await adds(2, 'kind, text or flag');
-  await hand.pick(rung(2).getByRole('button', { name: 'Add an outcome' }), 'take a status');
+  await adds(2, 'Status on or off');
+  await adds(2, 'Kind, text or flag');
+  await hand.pick(rung(2).getByRole('button', { name: 'Add an outcome' }), 'Remove a status');
 
   await hand.press(page.getByRole('button', { name: 'New rung' }));
-  await adds(3, 'status');
-  await hand.pick(rung(3).getByRole('button', { name: 'Add an outcome' }), 'harm');
+  await adds(3, 'Status on or off');
+  await hand.pick(rung(3).getByRole('button', { name: 'Add an outcome' }), 'Damage');
   await expect(page.locator('und-save-chip')).toHaveText(/Saved/);
 
   // No rung answers one who does not guard; each says why.
@@ -82,7 +82,7 @@ test('a rung is carried to another place by its grip, a window by its edge, and 
   await expect.poll(async () => (await order()).slice(0, 3)).toEqual(['blocked', 'parried', 'broken']);
   // Whatever the parry would answer, the block above it now does.
   const finding = page.locator('.finding');
-  await expect(finding).toContainText('“parried”'.replace(/[“”]/g, '"'));
+  await expect(finding).toContainText('“Parried”'.replace(/[“”]/g, '"'));
   await finding.getByRole('button').click();
   await expect.poll(async () => (await order()).slice(0, 3)).toEqual(['parried', 'blocked', 'broken']);
   await expect(finding).toHaveCount(0);
@@ -96,8 +96,9 @@ test('a rung is carried to another place by its grip, a window by its edge, and 
   await page.mouse.up();
   await expect.poll(async () => (await page.request.get(stored(server, 'responses/lance-hit'))).text()).not.toContain('"to":0.18');
   await page.goto(`${server.address}/projects/elytra-league/rules/~coverage`);
-  // Beetles and the moth gather it, and pollen answers as what is picked up; two weevils, three pods, a patch and a spore do not.
-  await expect(page.getByRole('row', { name: /Pollen pickup/ }).getByText('nothing')).toHaveCount(7);
+  // Beetles and the moth gather it, whoever they meet; the other eight pick it up if pollen itself is the source.
+  await expect(page.getByRole('row', { name: /Pollen pickup/ }).getByText('nothing')).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /Pollen pickup/ }).getByText('–', { exact: true })).toHaveCount(8);
 });
 
 test('a drill is recorded by striking, expected of, broken, and its failing seed looked at', async ({ studio, page, server }) => {
@@ -124,8 +125,8 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
     .first()
     .click();
   await page.getByRole('radio', { name: 'expected' }).click();
-  await mouse.pick(page.getByRole('button', { name: 'Expect something at the playhead' }), 'answered');
-  const expected = page.locator('und-expectation-list li:not([role=menuitem])');
+  await mouse.pick(page.getByRole('button', { name: 'Expect something at the playhead' }), 'Rung that matches');
+  const expected = page.locator('und-expectation-list li:not([role=option])');
   await expect(expected).toHaveClass(/bad/);
   await expected.getByLabel('By', { exact: true }).selectOption('light');
   await expect(expected).not.toHaveClass(/bad/);
@@ -139,8 +140,8 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
   await page.getByRole('link', { name: /Back after some time/ }).click();
   await expect(page.getByLabel('Name of the drill')).toHaveValue('Back after some time');
   await page.getByRole('radio', { name: /expected/ }).click();
-  await mouse.pick(page.getByRole('button', { name: 'Expect something at the playhead' }), 'standing');
-  const last = page.locator('und-expectation-list li:not([role=menuitem])').last();
+  await mouse.pick(page.getByRole('button', { name: 'Expect something at the playhead' }), 'Alive, defeated or despawned');
+  const last = page.locator('und-expectation-list li:not([role=option])').last();
   await last.getByLabel('At', { exact: true }).fill('4');
   await page.keyboard.press('Enter');
   await last.getByLabel('Is', { exact: true }).selectOption('up');

@@ -87,7 +87,10 @@ function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] 
       case 'picture':
         return asset(value, 'picture', name);
       case 'text':
-        return fieldsInText(effect.kind, name, String(value)).map((known) => field(known, 'field', name));
+        return [
+          ...fieldsInText(effect.kind, name, String(value)).map((known) => field(known, 'field', name)),
+          ...soundsInText(effect.kind, String(value)).flatMap((id) => asset(id, 'sound', name)),
+        ];
       default:
         return [];
     }
@@ -103,6 +106,12 @@ function fieldsInText(kind: string, name: string, text: string): string[] {
   if (name !== 'template') return [];
   const pieces = parseTemplate(text);
   return typeof pieces === 'string' ? [] : pieces.flatMap(({ field }) => (field === undefined ? [] : [field]));
+}
+
+/** Sound assets for which a caption waits. */
+function soundsInText(kind: string, text: string): string[] {
+  const pieces = kind === 'caption' ? parseCaption(text) : [];
+  return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'wait for' ? [piece.sound] : [])) : [];
 }
 
 const singular = { events: 'an event', actors: 'an actor', sequences: 'a sequence', statuses: 'a status' } as const;

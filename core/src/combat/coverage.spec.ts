@@ -43,4 +43,22 @@ describe('coverage', () => {
     expect(of('blow', 'm', { strong: true })).toEqual({ plainly: ['crushed'], else: jasmine.arrayContaining(['parry']) as never });
     expect(of('blow', 'm', { strong: false }).else).not.toContain('crushed');
   });
+
+  it('tries other actors as the source, at several distances', () => {
+    const hazard = planOfFight({
+      actors: [fighter('b', undefined, { kinds: ['beetle'] }), fighter('m', undefined, { kinds: ['weevil'] }), fighter('thorn', undefined, { kinds: ['hazard'] })],
+      responses: [
+        response(
+          'blow',
+          { id: 'pricks', when: [{ condition: 'who', of: 'source', kinds: ['hazard'] }] },
+          { id: 'far', when: [{ condition: 'compare', of: { read: 'distance' }, is: '>', value: 300 }] },
+          { id: 'near', when: [{ condition: 'who', of: 'source', kinds: ['beetle'] }] },
+        ),
+      ],
+    });
+    const [event, target] = [hazard.events.get('blow'), hazard.actors.get('m')];
+    if (!event || !target) throw new Error('they are there');
+    const sources = ['b', 'thorn'].flatMap((id) => hazard.actors.get(id) ?? []);
+    expect(coverageOf(hazard, event, target, {}, {}, sources)).toEqual({ plainly: ['near'], else: ['pricks', 'far'] });
+  });
 });

@@ -79,7 +79,8 @@ function fieldDifferences(before: Effect, after: Effect): FieldDifference[] {
 function placedWords(name: string, field: Field | undefined, value: unknown): string {
   if (name === 'anchor' && value !== undefined) {
     const anchor = value as Effect['anchor'];
-    return anchor.to === 'contact' ? 'contact' : `${anchor.to} of ${anchor.effect}`;
+    if (anchor.to === 'contact') return 'contact';
+    return anchor.to === 'signal' ? `signal ${anchor.name} of ${anchor.effect}` : `${anchor.to} of ${anchor.effect}`;
   }
   if (name === 'repeat' && value !== undefined) {
     const { count, every } = value as Effect['repeat'];

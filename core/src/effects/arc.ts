@@ -94,6 +94,7 @@ export const arc = defineKind({
   lengthField: 'duration',
   channel: { label: 'swept', unit: '°', signed: false, full: 130 },
   about: "A weapon's path: a band that sweeps by its easing and whose tail runs the same path `tail` seconds later.",
+  search: 'slash swing swipe weapon blade crescent',
   common: { clock: 'game', duration: 0.12, durationAbout: 'Seconds of the sweep.', on: 'source' },
   fields,
   leads: ['reach', 'sweep', 'width', 'duration', 'direction', 'drawn', 'tail'],

@@ -28,6 +28,7 @@ export const burst = defineKind({
   lengthField: 'life',
   channel: { label: 'live particles', unit: '', signed: false, full: 60 },
   about: 'Lets particles go from a shape, all at once or over its duration; each then flies by itself.',
+  search: 'particles explosion sparks debris shards pop',
   common: {
     clock: 'game',
     duration: 0,

@@ -5,9 +5,9 @@ import { choiceField, colourField, curvesField, textField, valueField, type Fiel
 import { origins, type Draws } from '../take/draws.js';
 import type { DocumentReader } from '../take/documentReader.js';
 import { bindTo, movable } from '../take/motion.js';
-import type { Fraction } from '../units.js';
+import type { Fraction, Seconds } from '../units.js';
 import { enterStarts, leaveStarts, letterChannels, LetterPose, stayStarts } from './parts/letterCurves.js';
-import { parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
+import { captionMarks, parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
 import { defineKind } from './effect.js';
 import type { CommonFields } from './parts/common.js';
 import { showValue } from '../model/template.js';
@@ -26,12 +26,13 @@ const mostShownLetters = 40;
 const fields = {
   text: textField(
     'Text',
-    'Fields in braces, {wait 0.3}, {signal name}, {sway 2 + shiver: moving letters}; {{ and }} are the braces themselves.',
+    'Fields in braces; {wait 0.3}, {wait sound}, {signal name}, {signal name damage 30}, {sway 2 + shiver: moving letters}; {{ and }} are the braces themselves.',
     '{shiver: Crack!}',
     (text) => {
       const read = parseCaption(text);
       return Array.isArray(read) ? undefined : faultText(read.column, read.expected);
     },
+    captionMarks,
   ),
   from: choiceField('From', 'Where it stands.', origins, 'target', { group: 'place' }),
   above: valueField({
@@ -63,6 +64,16 @@ const fields = {
     min: 0,
     max: 1000,
     default: 30,
+  }),
+  pause: valueField({
+    label: 'Pause',
+    about: 'Seconds that the next letter waits after a run of . ! ? or …; half of it after , ; : and dashes.',
+    group: 'time',
+    unit: 's',
+    min: 0,
+    max: 5,
+    default: 0,
+    absent: 0,
   }),
   enter: choiceField('Enter', 'How each letter comes; own: by the curves of entering.', enters, 'rise', { group: 'time' }),
   enterTime: valueField({
@@ -129,9 +140,14 @@ export const caption = defineKind({
   lengthField: 'duration',
   channel: { label: 'letters', unit: '', signed: false, full: 16 },
   about: 'A short line, revealed letter by letter, each letter with motions of its own.',
+  search: 'speech text dialogue subtitle bubble line',
   common: { clock: 'wall', duration: 1, durationAbout: 'Seconds it stays after its last letter.', on: 'target' },
   fields,
   leads: ['text', 'size', 'rate', 'duration', 'enter', 'colour', 'above', 'motion'],
+  signalsOf({ text }) {
+    const pieces = parseCaption(String(text));
+    return Array.isArray(pieces) ? [...new Set(pieces.flatMap((piece) => (piece.type === 'signal' ? [piece.name] : [])))] : [];
+  },
   compile(reader) {
     const pieces = readPieces(reader);
     const origin = reader.choice('from');
@@ -140,6 +156,7 @@ export const caption = defineKind({
     const colour = reader.colour('colour');
     const outline = reader.colour('outline');
     const rate = reader.value('rate');
+    const pause = reader.value('pause');
     const enter = reader.choice('enter');
     const enterTime = reader.value('enterTime');
     const leaveTime = reader.value('leaveTime');
@@ -153,8 +170,9 @@ export const caption = defineKind({
     const stayLag = reader.value('stayLag');
     return {
       work: { letters: mostLettersOf(pieces, reader) },
+      signals: signalsIn(pieces),
       fire(draws, strength, duration) {
-        const { letters, signals, revealed } = layOut(pieces, draws, draws.number(rate));
+        const { letters, signals, revealed } = layOut(pieces, draws, draws.number(rate), draws.number(pause));
         const place = movable(draws.place(origin));
         const high = draws.number(size) * strength;
         const up = draws.number(above);
@@ -177,7 +195,7 @@ export const caption = defineKind({
           ],
           bind: bindTo(place, origin),
           channel: (age) => letters.reduce((sum, { birth }) => sum + (birth <= age ? 1 : 0), 0),
-          signals: (wallAt) => signals.map(({ name, at }) => ({ name, start: wallAt(at), parameters: {} })),
+          signals: (wallAt) => signals.map(({ name, at, parameters }) => ({ name, start: wallAt(at), parameters })),
           sample(now, { glyphs }) {
             const age = now[0];
             const gone = outOf > 0 ? Math.min(1, Math.max(0, 1 - (extent - age) / outOf)) : 0;
@@ -233,17 +251,35 @@ function turnOf(rounds: number): Fraction {
 }
 
 /** Reads the markup and checks that its fields exist. Throws DocumentError at the text. */
-function readPieces(reader: DocumentReader<typeof fields & CommonFields>): readonly CaptionPiece[] {
+function readPieces(reader: DocumentReader<typeof fields & CommonFields>): readonly TimedPiece[] {
   const read = parseCaption(reader.text('text')) as readonly CaptionPiece[];
-  for (const piece of read) {
+  return read.map((piece): TimedPiece => {
     if (piece.type === 'field' && !reader.hasField(piece.field))
       reader.refuse(faultText(piece.at, `expected a field of the event "${reader.eventId}", found {${piece.field}}`), 'text');
-  }
-  return read;
+    if (piece.type !== 'wait for') return piece;
+    const seconds = reader.soundLength(piece.sound);
+    if (seconds !== undefined) return { type: 'wait', seconds };
+    return reader.refuse(faultText(piece.at, `expected seconds or a sound asset of the project, found {wait ${piece.sound}}`), 'text');
+  });
+}
+
+/** A piece whose time is known: waits for sounds are waits of their length. */
+type TimedPiece = Exclude<CaptionPiece, { type: 'wait for' }>;
+
+/** The names of a text's signals, with how often each is raised. */
+function signalsIn(pieces: readonly TimedPiece[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const piece of pieces) if (piece.type === 'signal') counts.set(piece.name, (counts.get(piece.name) ?? 0) + 1);
+  return counts;
+}
+
+/** How much of the pause a character asks for: punctuation that ends a sentence all of it, punctuation within one half. */
+function pauseAfter(character: string): Fraction {
+  return '.!?…'.includes(character) ? 1 : ',;:–—'.includes(character) ? 0.5 : 0;
 }
 
 /** The most letters that it can come to: a field may hold a text of any length. */
-function mostLettersOf(pieces: readonly CaptionPiece[], reader: { isFreeText(name: string): boolean }): number {
+function mostLettersOf(pieces: readonly TimedPiece[], reader: { isFreeText(name: string): boolean }): number {
   const most = pieces.reduce((sum, piece) => {
     if (piece.type === 'text') return sum + piece.text.length;
     return piece.type === 'field' ? sum + (reader.isFreeText(piece.field) ? mostLetters : mostShownLetters) : sum;
@@ -262,26 +298,41 @@ interface Letter {
   readonly motions: LetterMotions;
 }
 
+/** A signal in the text, in seconds since the caption begins. */
+interface TextSignal {
+  readonly name: string;
+  readonly at: Seconds;
+  readonly parameters: Readonly<Record<string, number>>;
+}
+
 /** Puts payload values in, spaces the letters and times them: the first at once, each further one a step after the one before. */
 function layOut(
-  pieces: readonly CaptionPiece[],
+  pieces: readonly TimedPiece[],
   draws: Draws,
   perSecond: number,
-): { letters: Letter[]; signals: { name: string; at: number }[]; revealed: number } {
+  pause: Seconds,
+): { letters: Letter[]; signals: TextSignal[]; revealed: number } {
   const letters: Letter[] = [];
-  const signals: { name: string; at: number }[] = [];
+  const signals: TextSignal[] = [];
+  // A run of punctuation pauses once, before what comes after it: by its strongest character.
+  let owed = 0;
   const step = perSecond > 0 ? Math.min(slowestStep, 1 / perSecond) : 0;
   let at = 0;
   let width = 0;
   let place = 0;
   for (const piece of pieces) {
     if (piece.type === 'wait') at += piece.seconds;
-    else if (piece.type === 'signal') signals.push({ name: piece.name, at });
+    else if (piece.type === 'signal') signals.push({ name: piece.name, at, parameters: piece.parameters });
     else {
       const text = piece.type === 'text' ? piece.text : showValue(draws.payload[piece.field] ?? '', 0);
       for (const character of text) {
         if (place === mostLetters) break;
         const advance = advanceOf(character);
+        const asked = pauseAfter(character);
+        if (asked === 0 && character.trim() !== '') {
+          at += owed * pause;
+          owed = 0;
+        } else owed = Math.max(owed, asked);
         if (place > 0) at += step;
         // Spaces take their time and their room but are nothing to draw.
         if (character.trim() !== '') letters.push({ text: character, x: width + advance / 2, place, birth: at, motions: piece.motions });

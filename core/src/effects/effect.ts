@@ -20,6 +20,8 @@ export interface EffectKind {
   readonly onlyMoves?: true;
   /** One sentence: what it does, with its formula. */
   readonly about: string;
+  /** Other words that people search for it by, with spaces between. */
+  readonly search: string;
   /** Which field a person changes by stretching the effect's block. */
   readonly lengthField: 'duration' | 'life';
   /** What its lane draws, with the unit of that channel, and what of it reads as strong: that fills a tile's height. */
@@ -30,6 +32,8 @@ export interface EffectKind {
   readonly fields: Fields;
   /** The fields that a person reaches for first, in that order. */
   readonly leads: readonly string[];
+  /** Names of the signals that a document of this kind raises; none, if left out. */
+  signalsOf?(document: Readonly<Record<string, unknown>>): readonly string[];
   /** Resolves the document's fields to numbers once. Throws DocumentError at the offending place. */
   compile(reader: DocumentReader): EffectPlan;
 }
@@ -56,6 +60,8 @@ export interface EffectPlan {
   readonly moves?: 'source' | 'target';
   /** The party whose body its firings follow. */
   readonly follows?: 'source' | 'target' | undefined;
+  /** Names of the signals of one firing, with the most that there are of each. */
+  readonly signals?: ReadonlyMap<string, number>;
   /** Whether its firings may aim at bystanders: their places are looked up only then. */
   readonly aims?: boolean;
   /** Draws everything that chance, payload and place decide for one firing. */

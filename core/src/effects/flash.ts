@@ -31,6 +31,7 @@ export const flash = defineKind({
   lengthField: 'duration',
   channel: { label: 'flash amount', unit: '', signed: false, full: 1 },
   about: 'Turns a body toward a colour: m = amount · strength · envelope(u), kept within 0..1.',
+  search: 'blink tint whiten white colour hurt',
   common: { clock: 'game', duration: 0.12, durationAbout: 'Seconds from first to last light.', on: 'target' },
   fields,
   leads: ['amount', 'colour', 'duration', 'mode', 'strength', 'delay'],

@@ -13,6 +13,7 @@ export const hitStop = defineKind({
   lengthField: 'duration',
   channel: { label: 'clock halted', unit: '', signed: false, full: 1 },
   about: 'Halts the game clocks of the parties it names: their rate is 0 for its duration × strength.',
+  search: 'freeze pause hitstop stop impact',
   common: { clock: 'wall', duration: 0.06, durationAbout: 'Seconds for which the clocks stand still.', on: 'target' },
   fields,
   leads: ['duration', 'parties', 'holdLater', 'strength', 'delay'],

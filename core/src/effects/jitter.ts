@@ -48,6 +48,7 @@ export const jitter = defineKind({
   lengthField: 'duration',
   channel: { label: 'offset', unit: 'px', signed: true, full: 10 },
   about: 'Shakes a body, not the view; on the wall clock by default, so that it trembles while hit-stop holds it.',
+  search: 'tremble vibrate shiver wobble shake',
   common: { clock: 'wall', duration: 0.18, durationAbout: 'Seconds until the body is still.', on: 'target' },
   fields,
   leads: ['amplitude', 'upright', 'frequency', 'duration', 'strength'],

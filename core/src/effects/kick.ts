@@ -24,6 +24,7 @@ export const kick = defineKind({
   lengthField: 'duration',
   channel: { label: 'shift', unit: 'px', signed: true, full: 16 },
   about: 'Pushes the view along a line and lets a spring bring it back.',
+  search: 'recoil push camera view',
   common: { clock: 'wall', duration: 0.35, durationAbout: 'Seconds until the view is back.', on: 'target' },
   fields,
   leads: ['distance', 'direction', 'frequency', 'damping', 'duration', 'strength'],

@@ -66,6 +66,7 @@ export const knockback = defineKind({
   lengthField: 'duration',
   channel: { label: 'displacement', unit: 'px', signed: false, full: 60 },
   about: 'Throws a body: distance · ease(u), or v(1 − e^(−kt))/k, along a direction; back again, or staying.',
+  search: 'push throw launch recoil move',
   common: { clock: 'game', duration: 0.4, durationAbout: 'Seconds from first push to rest.', on: 'target' },
   fields,
   leads: ['distance', 'by', 'speed', 'duration', 'direction', 'lift', 'then', 'strength'],

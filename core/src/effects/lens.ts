@@ -45,6 +45,7 @@ export const lens = defineKind({
   lengthField: 'duration',
   channel: { label: 'lens', unit: '', signed: false, full: 1 },
   about: 'What the view is seen through: colour split, dark corners, a flash over everything. The strongest of several shows.',
+  search: 'vignette aberration fullscreen screen darken tint',
   common: { clock: 'wall', duration: 0.3, durationAbout: 'Seconds until the picture is clear again.', on: 'target' },
   fields,
   leads: ['split', 'vignette', 'flash', 'duration', 'colour', 'strength'],

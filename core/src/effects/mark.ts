@@ -70,6 +70,7 @@ export const mark = defineKind({
   lengthField: 'duration',
   channel: { label: 'alpha', unit: '', signed: false, full: 1 },
   about: 'What a blow leaves on the ground or on a body, and how it fades.',
+  search: 'decal scorch stain splat crater ground',
   common: { clock: 'wall', duration: 3, durationAbout: 'Seconds until it has faded.', on: 'target' },
   fields,
   leads: ['picture', 'alpha', 'size', 'duration', 'stays', 'strength'],

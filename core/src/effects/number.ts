@@ -78,6 +78,7 @@ export const number = defineKind({
   lengthField: 'duration',
   channel: { label: 'size', unit: 'px', signed: false, full: 60 },
   about: 'A word or number made from the payload: it enters, stays, flies ballistically and leaves.',
+  search: 'damage floating text popup score combat',
   common: { clock: 'wall', duration: 0.8, durationAbout: 'Seconds from its first to its last sight.', on: 'target' },
   fields,
   leads: ['template', 'size', 'duration', 'enter', 'leave', 'colour', 'speed', 'direction', 'above'],

@@ -44,6 +44,7 @@ export const overlay = defineKind({
   lengthField: 'duration',
   channel: { label: 'alpha', unit: '', signed: false, full: 1 },
   about: 'A picture on a body: it moves, turns and is squashed with it.',
+  search: 'sprite picture image icon aura shield',
   common: { clock: 'wall', duration: 1.2, durationAbout: 'Seconds from first to last sight.', on: 'target' },
   fields,
   leads: ['picture', 'alpha', 'size', 'duration', 'spot', 'layer'],

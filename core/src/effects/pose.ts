@@ -29,6 +29,7 @@ export const pose = defineKind({
   lengthField: 'duration',
   channel: { label: 'pose', unit: '', signed: false, full: 1 },
   about: 'Puts a body into a named pose by amount · envelope(u). Other poses and motions go on; of two in one pose the stronger shows.',
+  search: 'animation stance lean bend clip',
   common: { clock: 'game', duration: 0.35, durationAbout: 'Seconds from rest to rest.', on: 'target' },
   fields,
   leads: ['pose', 'amount', 'duration', 'on', 'strength'],

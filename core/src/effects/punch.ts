@@ -26,6 +26,7 @@ export const punch = defineKind({
   lengthField: 'duration',
   channel: { label: 'zoom', unit: '×', signed: true, full: 0.15 },
   about: 'Zooms the view by a spring: zoom = 1 + s.',
+  search: 'zoom camera view impact',
   common: { clock: 'wall', duration: 0.4, durationAbout: 'Seconds until the zoom is back.', on: 'target' },
   fields,
   leads: ['amount', 'frequency', 'damping', 'duration', 'strength'],

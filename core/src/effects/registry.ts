@@ -12,7 +12,7 @@ interface Placed {
   label?: string | undefined;
   muted: boolean;
   bodyLeaves?: Leaving | undefined;
-  anchor: { to: 'contact' } | { to: 'start' | 'end'; effect: string };
+  anchor: { to: 'contact' } | { to: 'start' | 'end'; effect: string } | { to: 'signal'; effect: string; name: string };
   repeat: { count: number; every: number };
   preset?: PresetLink | undefined;
 }

@@ -53,6 +53,7 @@ export const ring = defineKind({
   lengthField: 'duration',
   channel: { label: 'radius', unit: 'px', signed: false, full: 120 },
   about: 'An outline that widens from one radius to another by its easing.',
+  search: 'shockwave circle wave pulse ripple',
   common: { clock: 'game', duration: 0.32, durationAbout: 'Seconds from its first to its last line.', on: 'target' },
   fields,
   leads: ['radiusTo', 'width', 'duration', 'from', 'radiusFrom', 'strength'],

@@ -34,6 +34,7 @@ export const rumble = defineKind({
   lengthField: 'duration',
   channel: { label: 'rumble', unit: '', signed: false, full: 1 },
   about: "Turns the controller's two motors. Where several rumbles meet the strongest is felt.",
+  search: 'controller gamepad vibration haptics',
   common: { clock: 'wall', duration: 0.2, durationAbout: 'Seconds for which the motors turn.', on: 'target' },
   fields,
   leads: ['low', 'high', 'duration', 'strength'],

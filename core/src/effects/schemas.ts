@@ -11,8 +11,13 @@ const anchorSchema = /* @__PURE__ */ lazySchema(() =>
     .union([
       z.strictObject({ to: z.literal('contact').describe('The contact.') }),
       z.strictObject({ to: z.enum(['start', 'end']).describe('Its start, or the end of its last repeat.'), effect: identifier() }),
+      z.strictObject({
+        to: z.literal('signal').describe('Each of its signals of a name: the effect plays once for each.'),
+        effect: identifier(),
+        name: z.string().min(1).max(limits.text).describe('Name of the signal.'),
+      }),
     ])
-    .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start or end of another effect.' }),
+    .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start, the end or the signals of another effect.' }),
 );
 
 const repeatSchema = /* @__PURE__ */ lazySchema(() =>

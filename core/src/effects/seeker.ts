@@ -128,9 +128,11 @@ export const seeker = defineKind({
   lengthField: 'duration',
   channel: { label: 'pulses', unit: '', signed: false, full: 6 },
   about: 'Pulses that fly to a target and meet it, however it moves; to one at rest by the way of least acceleration.',
+  search: 'homing orb pickup experience magnet drain projectile',
   common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds of a pulse’s flight.', on: 'target' },
   fields,
   leads: ['count', 'duration', 'every', 'from', 'direction', 'speed', 'size', 'sway'],
+  signalsOf: ({ arrival }) => (arrival === '' ? [] : [String(arrival)]),
   compile(reader) {
     const count = reader.value('count');
     const every = reader.value('every');
@@ -155,6 +157,7 @@ export const seeker = defineKind({
     const most = Math.min(mostPulses, Math.round(highest(count)));
     return {
       work: { particles: most * nodesPerRibbon, ribbonNodes: most * nodesPerRibbon, followings: most * (nodesPerRibbon + 1) },
+      signals: new Map([[arrival, most]]),
       follows: party,
       aims: true,
       fire(draws, strength, duration): Firing {

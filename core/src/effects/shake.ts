@@ -73,6 +73,7 @@ export const shake = defineKind({
   lengthField: 'duration',
   channel: { label: 'shift', unit: 'px', signed: true, full: 14 },
   about: 'Moves the view by gradient noise: amplitude · strength · nearness · envelope(u) · noise(frequency · age).',
+  search: 'screen camera view earthquake tremor',
   common: { clock: 'wall', duration: 0.25, durationAbout: 'Seconds until the view is still again.', on: 'target' },
   fields,
   leads: ['amplitude', 'roll', 'frequency', 'duration', 'axis', 'direction', 'strength'],

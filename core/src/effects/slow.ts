@@ -35,6 +35,7 @@ export const slow = defineKind({
   lengthField: 'duration',
   channel: { label: 'slowing', unit: '×', signed: false, full: 1 },
   about: 'Slows the game clocks of the parties it names, easing in and out.',
+  search: 'motion timescale bullet time slowdown',
   common: { clock: 'wall', duration: 0.5, durationAbout: 'Wall seconds from first to last slowing.', on: 'target' },
   fields,
   leads: ['rate', 'duration', 'easeIn', 'easeOut', 'parties', 'strength'],

@@ -9,7 +9,7 @@ describe('caption markup', () => {
       { type: 'text', text: 'Hit ', motions: {} },
       { type: 'field', field: 'damage', at: 5, motions: {} },
       { type: 'wait', seconds: 0.3 },
-      { type: 'signal', name: 'thud' },
+      { type: 'signal', name: 'thud', parameters: {} },
       { type: 'text', text: 'so ', motions: { sway: 2, shiver: 1 } },
       { type: 'field', field: 'kind', at: 57, motions: { sway: 2, shiver: 1 } },
       { type: 'text', text: '{!}', motions: {} },
@@ -24,9 +24,12 @@ describe('caption markup', () => {
     ['{wobble: a}', 1, 'expected one of sway, shiver, swell, tilt, found “wobble”'],
     ['{sway lots: a}', 1, 'expected a strength from 0 to 10'],
     ['{sway 11: a}', 1, 'expected a strength from 0 to 10'],
-    ['{wait soon}', 1, 'expected {wait} with seconds'],
+    ['{wait Soon}', 1, 'expected {wait} with seconds'],
     ['{wait 99}', 1, 'expected {wait} with seconds from 0 to 30'],
     ['{signal Not a name}', 1, 'expected {signal} with a name'],
+    ['{signal thud damage}', 1, 'expected {signal} with a name'],
+    ['{signal thud damage big}', 1, 'expected {signal} with a name'],
+    ['{signal thud a 1 a 2}', 1, 'expected {signal} with a name'],
     ['{two words}', 1, 'expected a field'],
     ['{}', 1, 'expected a field'],
   ];
@@ -35,6 +38,13 @@ describe('caption markup', () => {
       expect(parseCaption(text)).toEqual({ column, expected: jasmine.stringContaining(expected) } as never);
     });
   }
+
+  it('reads waits for sounds, and the numbers of signals', () => {
+    expect(parseCaption('{wait thud}{signal boom damage 30 angle -4.5}')).toEqual([
+      { type: 'wait for', sound: 'thud', at: 1 },
+      { type: 'signal', name: 'boom', parameters: { damage: 30, angle: -4.5 } },
+    ]);
+  });
 
   it('never throws, whatever it is given, and keeps plain text as it is', () => {
     fc.assert(
@@ -106,6 +116,31 @@ describe('caption', () => {
     );
     expect(() => takeOf([{ ...caption, text: 'a {sway: b' }])).toThrowError(/effects\[0\]\.text.*at letter 3/s);
   });
+
+  /** The instant at which each letter comes, found by sampling. */
+  const births = (text: string, fields: object = {}): number[] => {
+    const take = takeOf([{ ...caption, text, ...fields }]);
+    const shown: number[] = [];
+    for (let t = 0; t <= take.duration; t += 0.005) {
+      const { count } = take.sample(t, take.createFrame()).glyphs;
+      while (shown.length < count) shown.push(Math.round(t * 100) / 100);
+    }
+    return shown;
+  };
+
+  it('pauses once for a run of punctuation, half as long within a sentence, and never at the end', () => {
+    // Ten letters a second, spaces too: b is two steps after the comma, c three after the dots.
+    expect(births('a, b... c', { pause: 0.4 })).toEqual([0, 0.1, 0.5, 0.6, 0.7, 0.8, 1.4]);
+    expect(births('a?! b', { pause: 1 })).toEqual([0, 0.1, 0.2, 1.4]);
+    expect(births('a, b... c', { pause: 0 })).toEqual([0, 0.1, 0.3, 0.4, 0.5, 0.6, 0.8]);
+    expect(takeOf([{ ...caption, text: 'ab.', pause: 4 }]).duration).toBeCloseTo(1.2, 9);
+  });
+
+  it('waits as long as a sound lasts', () => {
+    // The test project's crack lasts 0.5 s, its thud 1 s.
+    expect(births('a{wait crack}b{wait thud}c')).toEqual([0, 0.6, 1.7]);
+    expect(() => takeOf([{ ...caption, text: 'a{wait nothing}b' }])).toThrowError(/expected seconds or a sound asset/);
+  });
 });
 
 describe('meter', () => {
@@ -160,5 +195,63 @@ describe('numbers that gather', () => {
       const apart = told(0.4, { chance: 0.5 }, seed).length;
       expect(told(0.4, { chance: 0.5, gather: 0.2 }, seed)).toEqual(apart > 0 ? [String(7 * apart)] : []);
     }
+  });
+});
+
+describe('effects at signals', () => {
+  const say = { kind: 'caption', id: 'say', text: 'ab{signal boom damage 50}c{signal boom damage 10}d', rate: 10, delay: 0.2, clock: 'wall' };
+  const at = (name: string) => ({ to: 'signal', effect: 'say', name });
+
+  it('begin at each of them, with their numbers', () => {
+    const flash = { kind: 'flash', id: 'f', anchor: at('boom'), delay: 0.05, amount: { drive: 'damage', in: [0, 50], out: [0, 1] } };
+    const take = takeOf([flash, say], { damage: 20 });
+    const found = take.firings.filter(({ effect }) => effect === 'f');
+    // b comes at 0.1 s, c at 0.2 s, after the caption's own 0.2 s.
+    expect(found.map(({ start }) => Number(start.toFixed(9)))).toEqual([0.35, 0.45]);
+    const peak = (t: number) => take.sample(t, take.createFrame()).target.flash;
+    expect(peak(0.3501)).toBeCloseTo(1, 2);
+    const second = takeOf([{ ...flash, duration: 0.05 }, say], { damage: 20 });
+    expect(second.sample(0.4501, second.createFrame()).target.flash).toBeCloseTo(0.2, 2);
+  });
+
+  it('begin at each arrival of a seeker, however many fly', () => {
+    const seek = { kind: 'seeker', id: 'seek', count: 3, duration: 0.2, arrival: 'here' };
+    const take = takeOf([seek, { kind: 'shake', id: 's', anchor: { to: 'signal', effect: 'seek', name: 'here' } }]);
+    const arrivals = take.signals.filter(({ name }) => name === 'here').map(({ start }) => start);
+    expect(arrivals.length).toBe(3);
+    expect(take.firings.filter(({ effect }) => effect === 's').map(({ start }) => start)).toEqual(arrivals);
+  });
+
+  it('halt with a stop that begins at a letter, and count into what a strike costs', () => {
+    const stop = { kind: 'hit-stop', id: 'stop', anchor: at('boom'), duration: 0.3, parties: ['target'] };
+    const take = takeOf([say, stop]);
+    expect(take.bends.map(({ windows }) => windows.map(({ start, end }) => [start, end].map((t) => Number(t.toFixed(9)))))).toEqual([
+      [[0.3, 0.6]],
+      [[0.4, 0.7]],
+    ]);
+    const burst = { kind: 'burst', id: 'b', count: 4000, anchor: at('boom'), repeat: { count: 16, every: 0.1 } };
+    expect(() => takeOf([say, burst])).toThrowError(/expected at most 120,000 particles in one strike/);
+    expect(() => takeOf([say, { ...burst, count: 4000, repeat: { count: 15, every: 0.1 } }])).not.toThrow();
+  });
+
+  it('are refused where the effect has no such signal', () => {
+    expect(() => takeOf([say, { kind: 'flash', id: 'f', anchor: at('bang') }])).toThrowError(
+      /expected a signal of the effect "say" \(boom\), found "bang"/,
+    );
+    expect(() => takeOf([{ kind: 'shake', id: 'q' }, { kind: 'flash', id: 'f', anchor: { to: 'signal', effect: 'q', name: 'x' } }])).toThrowError(
+      /it has none/,
+    );
+  });
+
+  it('do not begin where chance kept the letters away, nor what hangs on them', () => {
+    const unlikely = { ...say, chance: 0 };
+    const hung = { kind: 'shake', id: 's', anchor: { to: 'end', effect: 'f' } };
+    expect(takeOf([unlikely, { kind: 'flash', id: 'f', anchor: at('boom') }, hung]).firings.length).toBe(0);
+    expect(takeOf([say, { kind: 'flash', id: 'f', anchor: at('boom') }, hung]).firings.map(({ effect }) => effect)).toEqual([
+      'say',
+      'f',
+      'f',
+      's',
+    ]);
   });
 });

@@ -36,6 +36,7 @@ export const squash = defineKind({
   lengthField: 'duration',
   channel: { label: 'squash', unit: '×', signed: true, full: 0.5 },
   about: 'Presses and stretches a body about its feet: scale y = 1 + s, scale x = 1 / (1 + s), s a spring.',
+  search: 'stretch scale bounce elastic jelly',
   common: { clock: 'game', duration: 0.5, durationAbout: 'Seconds until the body has its shape again.', on: 'target' },
   fields,
   leads: ['amount', 'bump', 'frequency', 'damping', 'duration', 'strength'],

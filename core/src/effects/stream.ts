@@ -28,6 +28,7 @@ export const stream = defineKind({
   lengthField: 'duration',
   channel: { label: 'live particles', unit: '', signed: false, full: 60 },
   about: 'Lets particles go one after another for as long as it lasts: particle i is born at i ÷ rate.',
+  search: 'particles fire smoke flames emitter steam',
   common: { clock: 'game', duration: 0.8, durationAbout: 'Seconds for which it runs.', on: 'target' },
   fields,
   leads: ['rate', 'duration', 'life', 'speed', 'direction', 'size', 'gravity', 'shape', 'picture'],

@@ -42,6 +42,7 @@ export const trail = defineKind({
   lengthField: 'duration',
   channel: { label: 'length', unit: 'px', signed: false, full: 160 },
   about: 'A ribbon through the places where a body was up to `length` seconds ago.',
+  search: 'ribbon streak afterimage motion',
   common: { clock: 'game', duration: 0.4, durationAbout: 'Seconds for which its head follows the body.', on: 'target' },
   fields,
   leads: ['width', 'length', 'duration', 'on', 'layer', 'strength'],

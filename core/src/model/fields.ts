@@ -86,7 +86,16 @@ export type GradientField = FieldBase<'gradient', readonly GradientPoint[]>;
 export type DirectionField = FieldBase<'direction', DirectionDocument>;
 export type EaseField = FieldBase<'ease', string>;
 export type FlagField = FieldBase<'flag', boolean>;
+/** Something that a text may hold in braces, to be put in by a button: around what is selected, if `after` is not empty. */
+export interface TextMark {
+  readonly label: string;
+  readonly before: string;
+  readonly after: string;
+  readonly about: string;
+}
 export interface TextField extends FieldBase<'text', string> {
+  /** What it may hold in braces besides the event's fields; a plain text, if left out. */
+  readonly marks?: readonly TextMark[] | undefined;
   /** What the text must be besides short; tells the fault, or undefined where there is none. */
   readonly fault?: ((text: string) => string | undefined) | undefined;
 }
@@ -221,8 +230,14 @@ export function easeField(label: string, about: string, fallback: string): EaseF
   return { control: 'ease', group: 'time', label, about, default: fallback };
 }
 
-export function textField(label: string, about: string, fallback: string, fault?: TextField['fault']): TextField {
-  return { control: 'text', group: 'amount', label, about, default: fallback, fault };
+export function textField(
+  label: string,
+  about: string,
+  fallback: string,
+  fault?: TextField['fault'],
+  marks?: TextField['marks'],
+): TextField {
+  return { control: 'text', group: 'amount', label, about, default: fallback, fault, marks };
 }
 
 export function spotField(about: string, more: More<string> = {}): SpotField {

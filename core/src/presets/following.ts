@@ -21,7 +21,7 @@ function anchorOf(effect: Effect, lane: Effect, { effects }: Pick<Sequence, 'eff
   const on = effects.find(
     ({ preset }) => preset?.placed === effect.preset?.placed && preset?.of === effect.preset?.of && preset?.lane === anchor.effect,
   );
-  return on ? { to: anchor.to, effect: on.id } : effect.anchor;
+  return on ? { ...anchor, effect: on.id } : effect.anchor;
 }
 
 function isOwn(name: string, { exposed }: Preset, lane: string): boolean {
@@ -80,7 +80,7 @@ export function withLaneTaken(preset: Preset, effect: Effect, sequence: Pick<Seq
 function anchorBack({ anchor }: Effect, lane: Effect, link: PresetLink, { effects }: Pick<Sequence, 'effects'>): Effect['anchor'] {
   if (lane.anchor.to === 'contact' || anchor.to === 'contact') return lane.anchor;
   const on = effects.find(({ id }) => id === anchor.effect)?.preset;
-  return on?.of === link.of && on.placed === link.placed ? { to: anchor.to, effect: on.lane } : lane.anchor;
+  return on?.of === link.of && on.placed === link.placed ? { ...anchor, effect: on.lane } : lane.anchor;
 }
 
 /** A lane that follows nothing any more, as it is. */

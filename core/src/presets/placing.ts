@@ -36,7 +36,7 @@ export function withPreset(sequence: Sequence, preset: Preset, how: 'linked' | '
     const hung: Effect = {
       ...lane,
       id,
-      anchor: anchor.to !== 'contact' && on !== undefined ? { to: anchor.to, effect: on } : { to: 'contact' },
+      anchor: anchor.to !== 'contact' && on !== undefined ? { ...anchor, effect: on } : { to: 'contact' },
     };
     return how === 'linked' ? { ...hung, preset: { of: preset.id, lane: lane.id, placed } } : hung;
   });

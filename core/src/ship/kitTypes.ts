@@ -1,4 +1,4 @@
-import { parseCaption } from '../effects/parts/captionMarkup.js';
+import { effectKinds } from '../effects/registry.js';
 import type { PayloadField, Project, Sequence } from '../model/project.js';
 
 /**
@@ -112,12 +112,7 @@ function aboutField(field: PayloadField): string {
 
 /** Names of signals that a sequence can raise: its signals' own, and those in its captions. */
 function signalsOf({ effects }: Sequence): string[] {
-  return effects.flatMap((effect): string[] => {
-    if (effect.kind === 'signal') return [effect.name];
-    if (effect.kind !== 'caption') return [];
-    const pieces = parseCaption(effect.text);
-    return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'signal' ? [piece.name] : [])) : [];
-  });
+  return effects.flatMap((effect) => effectKinds[effect.kind].signalsOf?.(effect as never) ?? []);
 }
 
 function union(names: readonly string[]): string {

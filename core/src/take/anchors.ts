@@ -21,6 +21,7 @@ export function anchorsFirst(effects: readonly PlacedEffect[], path: DocumentPat
       if (effect.anchor.to === 'contact') break;
       const next = indexById.get(effect.anchor.effect);
       if (next === undefined) throw new DocumentError(place, `expected an effect of this sequence, found "${effect.anchor.effect}"`);
+      if (effect.anchor.to === 'signal') refuseUnknownSignal(effect.anchor, effects[next], [...path, 'effects', at, 'anchor', 'name']);
       at = next;
     }
     for (const index of chain.reverse()) {
@@ -30,4 +31,27 @@ export function anchorsFirst(effects: readonly PlacedEffect[], path: DocumentPat
   };
   effects.forEach((_, i) => visit(i));
   return ordered;
+}
+
+function refuseUnknownSignal({ name }: { readonly name: string }, { id, plan }: PlacedEffect, place: DocumentPath): void {
+  const known = [...(plan.signals?.keys() ?? [])];
+  if (!known.includes(name))
+    throw new DocumentError(place, `expected a signal of the effect "${id}" (${known.join(', ') || 'it has none'}), found "${name}"`);
+}
+
+/** How often each effect plays in one strike, besides its repeats: once for each signal that it is anchored to, at most. */
+export function occurrencesOf(effects: readonly PlacedEffect[]): ReadonlyMap<string, number> {
+  const byId = new Map(effects.map((effect) => [effect.id, effect]));
+  const known = new Map<string, number>();
+  const occurrences = (effect: PlacedEffect): number => {
+    const before = known.get(effect.id);
+    if (before !== undefined) return before;
+    const { anchor } = effect;
+    const on = anchor.to === 'signal' ? byId.get(anchor.effect) : undefined;
+    const count = on && anchor.to === 'signal' ? occurrences(on) * on.repeat.count * (on.plan.signals?.get(anchor.name) ?? 0) : 1;
+    known.set(effect.id, count);
+    return count;
+  };
+  for (const effect of effects) occurrences(effect);
+  return known;
 }

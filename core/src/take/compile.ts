@@ -44,9 +44,10 @@ export function compileSequence(raw: Json, path: DocumentPath, context: CompileC
     context.compiled?.set(document, { event, effect });
     return effect;
   });
-  refuseTooMuch(effects, path);
   readIds(documents, [...path, 'effects']);
-  return { id, event, standing: context.standing, effects: anchorsFirst(effects, path) };
+  const ordered = anchorsFirst(effects, path);
+  refuseTooMuch(effects, path);
+  return { id, event, standing: context.standing, effects: ordered };
 }
 
 const readable = new WeakMap<EffectKind, CommonFields>();
@@ -93,9 +94,10 @@ function compileAnchor(raw: unknown, reader: { refuse(expected: string, ...place
   if (!isRecord(raw)) return reader.refuse(`expected an anchor { to }, found ${show(raw)}`, 'anchor');
   const to = raw['to'];
   if (to === 'contact') return { to };
-  if (to !== 'start' && to !== 'end') return reader.refuse(`expected one of contact, start, end, found ${show(to)}`, 'anchor', 'to');
-  const effect = raw['effect'];
-  return typeof effect === 'string'
-    ? { to, effect }
-    : reader.refuse(`expected the id of an effect, found ${show(effect)}`, 'anchor', 'effect');
+  if (to !== 'start' && to !== 'end' && to !== 'signal')
+    return reader.refuse(`expected one of contact, start, end, signal, found ${show(to)}`, 'anchor', 'to');
+  const { effect, name } = raw;
+  if (typeof effect !== 'string') return reader.refuse(`expected the id of an effect, found ${show(effect)}`, 'anchor', 'effect');
+  if (to !== 'signal') return { to, effect };
+  return typeof name === 'string' ? { to, effect, name } : reader.refuse(`expected the name of a signal, found ${show(name)}`, 'anchor', 'name');
 }

@@ -1,4 +1,5 @@
 import { isHexColour, packRgb, parseHex } from '../maths/colour.js';
+import type { Seconds } from '../units.js';
 import { clampedEasing, type Easing } from '../maths/easing.js';
 import { Envelope } from '../maths/envelope.js';
 import { Gradient } from '../maths/gradient.js';
@@ -149,6 +150,11 @@ export class DocumentReader<F extends Fields = Fields> {
     return raw.map(
       (id, i) => this.references.clips.get(id) ?? this.refuse(`expected a sound asset of the project, found ${show(id)}`, name, i),
     );
+  }
+
+  /** Seconds that a sound asset lasts; undefined for one that is not there. */
+  soundLength(id: string): Seconds | undefined {
+    return this.references.clips.get(id)?.duration;
   }
 
   /** A picture asset. */

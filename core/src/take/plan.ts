@@ -19,7 +19,10 @@ export interface PlacedEffect {
   readonly leaving?: Leaving | undefined;
   readonly clock: 'game' | 'wall';
   readonly on: 'source' | 'target';
-  readonly anchor: { readonly to: 'contact' } | { readonly to: 'start' | 'end'; readonly effect: string };
+  readonly anchor:
+    | { readonly to: 'contact' }
+    | { readonly to: 'start' | 'end'; readonly effect: string }
+    | { readonly to: 'signal'; readonly effect: string; readonly name: string };
   readonly delay: CompiledValue;
   readonly duration: CompiledValue;
   readonly chance: CompiledValue;

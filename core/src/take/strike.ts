@@ -1,4 +1,4 @@
-import type { Payload, StrikeOptions } from '../contract.js';
+import type { Payload, SignalCue, StrikeOptions } from '../contract.js';
 import { TimeWarp } from '../maths/timeWarp.js';
 import type { Seconds } from '../units.js';
 import { Draws, type Strike } from './draws.js';
@@ -47,8 +47,9 @@ export function resolve(
     previous?.origin && previous.origin.key === origin.key
       ? new Map(previous.origin.fired.map((fired) => [fired.effect, fired]))
       : undefined;
-  const firing = plan.effects.map((effect) => {
-    const silent = effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
+  const isSilent = (effect: PlacedEffect): boolean => effect.muted || (options.solo !== undefined && !options.solo.includes(effect.id));
+  const firing = fireEffects(plan, common, isSilent, plan.effects, (effect) => {
+    const silent = isSilent(effect);
     const before = known?.get(effect);
     if (!before || !isFree(before)) return fireAll(effect, common, silent, before?.decided);
     return before.silent === silent ? before : { ...before, silent };
@@ -112,7 +113,8 @@ export function bendsOf(plan: SequencePlan, payload: Strike['payload'], seed: nu
   const effects = bendingEffects(plan);
   if (effects.length === 0) return [];
   const common = commonOf(plan, payload, seed, {});
-  return bendTime(effects.map((effect) => fireAll(effect, common, effect.muted)));
+  const isSilent = (effect: PlacedEffect): boolean => effect.muted;
+  return bendTime(fireEffects(plan, common, isSilent, effects, (effect) => fireAll(effect, common, effect.muted)));
 }
 
 /** What is given, without what is said to be undefined. */
@@ -125,15 +127,64 @@ function isFree({ firings }: Fired): boolean {
   return firings.every((firing) => firing?.bind === undefined);
 }
 
-function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided: object = {}): Fired {
-  const first = new Draws(common, effect.hash, 0);
+/** Fires effects in their order: each once, and one that is anchored to signals once for each of them. */
+function fireEffects(
+  { event }: Pick<SequencePlan, 'event'>,
+  common: Strike,
+  isSilent: (effect: PlacedEffect) => boolean,
+  effects: readonly PlacedEffect[],
+  fireOne: (effect: PlacedEffect) => Fired,
+): Fired[] {
+  const fired: Fired[] = [];
+  /** Effects without a signal to start at, and what hangs on them: none of it plays. */
+  let unplayed: Set<string> | undefined;
+  for (const effect of effects) {
+    const { anchor } = effect;
+    if (unplayed && anchor.to !== 'contact' && unplayed.has(anchor.effect)) {
+      unplayed.add(effect.id);
+      continue;
+    }
+    if (anchor.to !== 'signal') {
+      fired.push(fireOne(effect));
+      continue;
+    }
+    let drawn = 0;
+    for (const [index, one] of [...fired.entries()]) {
+      if (one.effect.id !== anchor.effect) continue;
+      one.firings.forEach((own, firing) => {
+        for (const { name, start: age, parameters } of own?.signals?.(sameAge) ?? []) {
+          if (name !== anchor.name) continue;
+          const told = withParameters(common, event, parameters);
+          fired.push({ ...fireAll(effect, told, isSilent(effect), {}, drawn), at: { index, firing, age } });
+          drawn += effect.repeat.count;
+        }
+      });
+    }
+    if (drawn === 0) (unplayed ??= new Set()).add(effect.id);
+  }
+  return fired;
+}
+
+const sameAge = (age: Seconds): Seconds => age;
+
+/** Puts a signal's parameters in place of payload fields of equal names. */
+function withParameters(common: Strike, event: SequencePlan['event'], parameters: SignalCue['parameters']): Strike {
+  const known = event.fields.filter(({ name, default: usual }) => typeof usual === 'number' && typeof parameters[name] === 'number');
+  if (known.length === 0) return common;
+  const payload = { ...common.payload, ...Object.fromEntries(known.map(({ name }) => [name, parameters[name]])) };
+  const blow = known.find(({ type }) => type === 'direction');
+  return { ...common, payload, ...(blow && { blow: Number(payload[blow.name]) }) };
+}
+
+function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided: object = {}, from = 0): Fired {
+  const first = new Draws(common, effect.hash, from);
   const delay = first.number(effect.delay);
   const duration = Math.max(0, first.number(effect.duration));
   const { count, every } = effect.repeat;
   let span = 0;
   const firings: Fired['firings'][number][] = [];
   for (let i = 0; i < count; i++) {
-    const draws = i === 0 ? first : new Draws(common, effect.hash, i);
+    const draws = i === 0 ? first : new Draws(common, effect.hash, from + i);
     const firing = effect.plan.fire(draws, Math.max(0, draws.number(effect.strength)), duration);
     span = Math.max(span, i * every + firing.extent);
     const share = draws.number(effect.chance);
@@ -148,10 +199,14 @@ function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided:
  */
 function bendTime(fired: readonly Fired[]): TimeBend[] {
   const starts = new Map<string, { start: Seconds; end: Seconds }>();
+  const begun: Seconds[] = [];
   const bends: TimeBend[] = [];
-  for (const { effect, delay, firings, silent, span } of fired) {
-    const start = anchorTime(effect, starts) + delay;
-    starts.set(effect.id, { start, end: start + span });
+  for (const { effect, delay, firings, silent, span, at } of fired) {
+    const anchor = at ? begun[at.index] + at.firing * fired[at.index].effect.repeat.every + at.age : anchorTime(effect, starts);
+    const start = anchor + delay;
+    begun.push(start);
+    // Of an effect that plays at several signals, others hang on the first.
+    if (!starts.has(effect.id)) starts.set(effect.id, { start, end: start + span });
     firings.forEach((firing, i) => {
       if (firing?.warp && !silent) bends.push(firing.warp(start + i * effect.repeat.every));
     });
@@ -160,7 +215,7 @@ function bendTime(fired: readonly Fired[]): TimeBend[] {
 }
 
 function anchorTime(effect: PlacedEffect, starts: ReadonlyMap<string, { start: Seconds; end: Seconds }>): Seconds {
-  if (effect.anchor.to === 'contact') return 0;
+  if (effect.anchor.to === 'contact' || effect.anchor.to === 'signal') return 0;
   return starts.get(effect.anchor.effect)?.[effect.anchor.to] ?? 0;
 }
 
@@ -173,16 +228,19 @@ function placeFirings(fired: readonly Fired[], bends: readonly TimeBend[], warps
   const heldBy = holdsOf(bends);
   const ends = new Map<string, { start: Seconds; end: Seconds }>();
   const timed: TimedFiring[] = [];
-  for (const { effect, delay, firings, decided, silent, span } of fired) {
+  /** For each that was fired: the wall time of an age of one of its firings. */
+  const wallOf: ((firing: number, age: Seconds) => Seconds)[] = [];
+  for (const { effect, delay, firings, decided, silent, span, at } of fired) {
     const bendsTime = effect.kind.family === 'time';
-    const nominal = anchorTime(effect, ends) + delay;
+    const nominal = (at ? wallOf[at.index](at.firing, at.age) : anchorTime(effect, ends)) + delay;
     // Only what hangs on contact is held here; what hangs on an effect follows that effect.
     const held = bendsTime || effect.anchor.to !== 'contact' ? 0 : heldBy(nominal);
     const start = nominal + held;
     const clock = effect.clock !== 'game' || bendsTime ? undefined : effect.kind.family === 'view' ? 'world' : effect.on;
     const warp = clock && warps[clock];
     const wallAfter = (age: Seconds): Seconds => (warp ? warp.wallTime(warp.tau(start) + age) : start + age);
-    ends.set(effect.id, { start, end: Math.max(start, wallAfter(span)) });
+    wallOf.push((firing, age) => Math.max(start, wallAfter(firing * effect.repeat.every + age)));
+    if (!ends.has(effect.id)) ends.set(effect.id, { start, end: Math.max(start, wallAfter(span)) });
     firings.forEach((firing, i) => {
       if (!firing) return;
       const birth = i * effect.repeat.every;

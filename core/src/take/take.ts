@@ -19,6 +19,8 @@ export interface Fired {
   readonly silent: boolean;
   /** Seconds on its clock from its first start to its last end. */
   readonly span: Seconds;
+  /** The signal that starts it, if one does: the place of its effect in the list, which firing, and seconds since that firing began. */
+  readonly at?: { readonly index: number; readonly firing: number; readonly age: Seconds };
 }
 
 /** What a take was made from, so that the next one need not draw again what has not changed. */

@@ -1,6 +1,7 @@
 import type { Work } from '../effects/effect.js';
 import { DocumentError, type DocumentPath } from '../model/documentError.js';
 import { highest } from './compiledValue.js';
+import { occurrencesOf } from './anchors.js';
 import type { PlacedEffect } from './plan.js';
 
 /** What a strike comes to at most. */
@@ -35,22 +36,28 @@ const names: Readonly<Record<keyof StrikeWork, string>> = {
 
 /** Adds up what the effects come to at most, before anything is made. */
 export function workOf(effects: readonly PlacedEffect[]): StrikeWork[] {
-  const moving = { source: movesAtOnce(effects, 'source'), target: movesAtOnce(effects, 'target') };
-  return effects.map(({ plan: { work = {}, follows }, repeat: { count } }) => ({
-    firings: count,
-    particles: count * (work.particles ?? 0),
-    ribbonNodes: count * (work.ribbonNodes ?? 0),
-    letters: count * (work.letters ?? 0),
-    timeWindows: count * (work.timeWindows ?? 0),
-    followings: follows ? count * (work.followings ?? 0) * moving[follows] : 0,
-  }));
+  const occurrences = occurrencesOf(effects);
+  const moving = { source: movesAtOnce(effects, 'source', occurrences), target: movesAtOnce(effects, 'target', occurrences) };
+  return effects.map(({ id, plan: { work = {}, follows }, repeat }) => {
+    const count = repeat.count * (occurrences.get(id) ?? 1);
+    return {
+      firings: count,
+      particles: count * (work.particles ?? 0),
+      ribbonNodes: count * (work.ribbonNodes ?? 0),
+      letters: count * (work.letters ?? 0),
+      timeWindows: count * (work.timeWindows ?? 0),
+      followings: follows ? count * (work.followings ?? 0) * moving[follows] : 0,
+    };
+  });
 }
 
 /** How many moves of a party's body can be under way at once. Stops hold moves and what follows them alike. */
-function movesAtOnce(effects: readonly PlacedEffect[], party: 'source' | 'target'): number {
-  return effects.reduce((sum, { plan, repeat: { count, every }, duration }) => {
+function movesAtOnce(effects: readonly PlacedEffect[], party: 'source' | 'target', occurrences: ReadonlyMap<string, number>): number {
+  return effects.reduce((sum, { id, plan, repeat: { count, every }, duration }) => {
     if (plan.moves !== party) return sum;
-    return sum + (every > 0 ? Math.min(count, Math.floor(highest(duration) / every) + 1) : count);
+    // What plays at signals may play at all of them at once.
+    const times = occurrences.get(id) ?? 1;
+    return sum + times * (every > 0 ? Math.min(count, Math.floor(highest(duration) / every) + 1) : count);
   }, 0);
 }
 

@@ -51,7 +51,7 @@ const colours = fc.integer({ min: 0, max: 0xffffff }).map((packed) => `#${packed
 
 /** Texts that fit the fields that hold them, by name. */
 const texts: Readonly<Record<string, readonly string[]>> = {
-  text: ['Crack!', '{sway 2 + shiver: {damage}}{wait 0.2} of {kind}', '{swell: a}{tilt 3: b}{signal now}', ''],
+  text: ['Crack!', '{sway 2 + shiver: {damage}}{wait 0.2} of {kind}', '{swell: a}{tilt 3: b}{signal now}', 'So… {wait crack}no, {signal now damage 31}yes.', ''],
   template: ['{damage}', '−{damage} {kind}', ''],
   arrival: ['seeker-arrives'],
 };
@@ -116,13 +116,22 @@ export function anyEffect(reach: Reach): fc.Arbitrary<object> {
   return fc.oneof(...Object.values(effectKinds).map((kind) => anyEffectOf(kind, reach)));
 }
 
+/** Hangs an effect on the one before it: on its signal if it has one, else on its start or end. */
+function anchorOn(before: object, i: number): object {
+  const { kind, text, name, arrival } = before as Readonly<Record<string, string | undefined>>;
+  const effect = `effect-${i - 1}`;
+  const signal = kind === 'signal' ? name : kind === 'seeker' ? arrival : text?.includes('{signal now') ? 'now' : undefined;
+  if (signal !== undefined && i % 4 === 2) return { to: 'signal', effect, name: signal };
+  return { to: i % 4 === 0 ? 'end' : 'start', effect };
+}
+
 /** The effects of a sequence: some hang on others. */
 export function anySequence(reach: Reach, most = 6): fc.Arbitrary<object[]> {
   return fc.array(anyEffect(reach), { minLength: 1, maxLength: most }).map((effects) =>
     effects.map((effect, i) => ({
       ...effect,
       id: `effect-${i}`,
-      ...(i > 0 && i % 2 === 0 && { anchor: { to: i % 4 === 0 ? 'end' : 'start', effect: `effect-${i - 1}` } }),
+      ...(i > 0 && i % 2 === 0 && { anchor: anchorOn(effects[i - 1], i) }),
     })),
   );
 }

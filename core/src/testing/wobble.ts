@@ -24,6 +24,7 @@ export const wobble = defineKind({
   lengthField: 'duration',
   channel: { label: 'lean', unit: '°', signed: true, full: 20 },
   about: 'Leans a body about its feet: envelope(u) · spring(lean · s, 0), in degrees.',
+  search: 'tremble',
   common: { clock: 'game', duration: 0.6, durationAbout: 'Seconds until the body stands upright again.', on: 'target' },
   fields,
   leads: ['lean', 'frequency', 'damping', 'duration'],

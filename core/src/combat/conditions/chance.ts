@@ -5,7 +5,9 @@ import { defineCondition } from './condition.js';
 
 export const chance = defineCondition({
   condition: 'chance',
-  about: 'By chance, as often as its share says; the run’s seed decides.',
+  title: 'Chance',
+  about: 'True by chance; the seed of the run decides.',
+  search: 'random probability odds critical percent',
   fields: { share: numberRule({ label: 'Share', about: 'How often, of 1.', unit: '', min: 0, max: 1, default: 0.5 }) },
   compile(reader) {
     const share = reader.number('share');

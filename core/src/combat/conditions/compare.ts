@@ -23,7 +23,9 @@ export function compares(found: number, is: Comparison, value: number): boolean 
 
 export const compare = defineCondition({
   condition: 'compare',
-  about: 'A number of the fight stands so to another.',
+  title: 'Compare a number',
+  about: 'A number of the event or of a body is above, below or equal to another.',
+  search: 'damage health hp distance counter stacks amount threshold more less size',
   fields: {
     of: measureRule('What', 'The number that is looked at.'),
     is: choiceRule('Is', 'How it must stand to the value.', comparisons, '≥'),

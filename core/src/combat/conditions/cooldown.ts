@@ -5,7 +5,9 @@ import { defineCondition } from './condition.js';
 
 export const cooldown = defineCondition({
   condition: 'cooldown',
-  about: 'Its rung has not answered for so many seconds: at that instant it may again.',
+  title: 'Cooldown',
+  about: 'The rung has not matched for some seconds; at that instant it may match again.',
+  search: 'throttle limit every invulnerable wait',
   fields: {
     per: choiceRule('For', 'Who waits: a party, the two together, or all alike.', keepers, 'target'),
     seconds: numberRule({

@@ -21,7 +21,9 @@ function degreesFrom(from: Combatant, to: Combatant, at: Seconds): Degrees {
 
 export const facing = defineCondition({
   condition: 'facing',
-  about: 'The blow comes from before or from behind the target, by its direction; without one, from where the source is.',
+  title: 'Hit from front or back',
+  about: 'The blow comes from the front or the back of the target: by its direction, or by where the source is.',
+  search: 'behind backstab direction angle side',
   fields: {
     from: choiceRule('From', 'Which side of the target.', ['front', 'behind'], 'front'),
     within: numberRule({ label: 'Within', about: 'Degrees to either side, the last included.', unit: '°', min: 0, max: 180, default: 90 }),

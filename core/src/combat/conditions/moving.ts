@@ -9,7 +9,9 @@ const seconds = { unit: 's', min: 0, max: ruleLimits.seconds } as const;
 
 export const moving = defineCondition({
   condition: 'moving',
-  about: 'A party is in a move, or in a part of it; the window is of the move’s age on its own clock, its last instant not included.',
+  title: 'Move in progress',
+  about: 'A party is in a move, or in a part of it. The window counts on the party’s own clock and leaves out its last instant.',
+  search: 'attacking wind-up recovery animation cancel swing',
   fields: {
     of: partyRule('Whose move.'),
     move: nameRule('move', 'Move', 'Which move; any, when empty.', ''),

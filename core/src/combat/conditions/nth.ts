@@ -7,7 +7,9 @@ const counts = ['every', 'only', 'up to', 'from'] as const;
 
 export const nth = defineCondition({
   condition: 'nth',
-  about: 'This is the so-many-th such event for somebody, since the start or since being back; this one counts.',
+  title: 'Occurrence',
+  about: 'The event is the first, the third or every third one for a party, counted since the start or the respawn.',
+  search: 'nth every third combo first count',
   fields: {
     per: choiceRule('For', 'Who counts: a party, the two together, or all alike.', keepers, 'target'),
     count: choiceRule('Which', 'every 3rd, only the 3rd, up to the 3rd, from the 3rd on.', counts, 'every'),

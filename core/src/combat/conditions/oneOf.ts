@@ -4,7 +4,9 @@ import { defineCondition } from './condition.js';
 
 export const oneOf = defineCondition({
   condition: 'one-of',
-  about: 'A kind, a text or a flag of the payload is one of some values; flags are on or off.',
+  title: 'Kind, text or flag',
+  about: 'A kind, a text or a flag of the payload is one of some values.',
+  search: 'type element damage critical tag choice',
   fields: {
     field: nameRule('field', 'Field', 'A field of the event.'),
     values: namesRule('option', 'Is', 'Any of these.'),

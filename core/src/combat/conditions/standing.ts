@@ -5,7 +5,9 @@ import { defineCondition } from './condition.js';
 
 export const standing = defineCondition({
   condition: 'standing',
-  about: 'A party is up, down or gone. Rungs that do not ask are for targets that are up.',
+  title: 'Alive, defeated or despawned',
+  about: 'A party is up, down or gone. Rungs without this condition are for targets that are up.',
+  search: 'dead alive killed down gone state',
   fields: {
     of: partyRule('Who is looked at.'),
     is: choiceRule('Is', 'How it must be.', standings, 'down'),

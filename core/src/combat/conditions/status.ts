@@ -4,7 +4,9 @@ import { defineCondition } from './condition.js';
 
 export const status = defineCondition({
   condition: 'status',
+  title: 'Status on or off',
   about: 'A status is on or off a party.',
+  search: 'buff debuff burning poisoned stunned effect',
   fields: {
     of: partyRule('Whose status.'),
     status: nameRule('status', 'Status', 'Which status.'),

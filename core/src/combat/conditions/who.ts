@@ -5,7 +5,9 @@ import { defineCondition } from './condition.js';
 
 export const who = defineCondition({
   condition: 'who',
-  about: 'A party is of some kind, on some side, or a certain actor; what is left empty is not asked.',
+  title: 'Party is',
+  about: 'A party is of some kind, on some side, or one of some actors. What is left empty is not asked.',
+  search: 'actor kind side team enemy boss player hero',
   fields: {
     of: partyRule('Who is looked at.'),
     kinds: namesRule('kind', 'Kind', 'Has any of these kinds.'),

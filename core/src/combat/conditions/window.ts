@@ -7,7 +7,9 @@ const seconds = { unit: 's', min: 0, max: ruleLimits.seconds } as const;
 
 export const window = defineCondition({
   condition: 'window',
-  about: 'A status of a party began so long ago on its own clock: the first instant counts, the last does not.',
+  title: 'Time since a status began',
+  about: 'A status of a party began some time ago, on the party’s own clock. The first instant counts, the last does not.',
+  search: 'parry timing perfect age window',
   fields: {
     of: partyRule('Whose status.'),
     status: nameRule('status', 'Status', 'Which status.'),

@@ -5,7 +5,9 @@ import { defineExpectation } from './expectation.js';
 
 export const answered = defineExpectation({
   expect: 'answered',
-  about: 'An event at this instant is answered by this rung; by none, when it is left empty.',
+  title: 'Rung that matches',
+  about: 'An event at this instant is matched by this rung, or by none if it is left empty.',
+  search: 'answer ladder rule event',
   fields: {
     at: atRule,
     by: nameRule('rung', 'By', 'The rung that answers.', ''),

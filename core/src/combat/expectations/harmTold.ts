@@ -4,7 +4,9 @@ import { defineExpectation } from './expectation.js';
 
 export const harmTold = defineExpectation({
   expect: 'harm-told',
-  about: 'Whenever somebody is harmed, a sequence begins on them soon after or before.',
+  title: 'Damage is shown',
+  about: 'Whenever a body is damaged, a sequence plays on it soon before or after.',
+  search: 'feedback told seen heard',
   fields: { within: numberRule({ label: 'Within', about: 'Seconds.', unit: 's', min: 0, max: 10, default: 0.05 }) },
   judge({ log, cues }, { within }, names) {
     const played = new Map<string, { readonly at: number[]; next: number }>();

@@ -8,7 +8,9 @@ const points = { unit: 'points', min: 0, max: ruleLimits.points } as const;
 
 export const health = defineExpectation({
   expect: 'health',
-  about: 'Somebody’s health at this instant, after what happens at it.',
+  title: 'Health',
+  about: 'A body has this health at this instant, after the events of that instant.',
+  search: 'hp points damage',
   fields: {
     at: atRule,
     who: nameRule('combatant', 'Who', 'Whose health.'),

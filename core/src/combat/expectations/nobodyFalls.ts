@@ -5,7 +5,9 @@ import { defineExpectation } from './expectation.js';
 
 export const nobodyFalls = defineExpectation({
   expect: 'nobody-falls',
-  about: 'Nobody falls before an instant, or one of them does not.',
+  title: 'Nobody is defeated',
+  about: 'No body is defeated before an instant, or a certain one is not.',
+  search: 'dies killed survives falls',
   fields: { who: nameRule('combatant', 'Who', 'Who does not fall; nobody does, when left empty.', ''), until: untilRule },
   judge({ history }, { who, until = Infinity }, names) {
     const fall = history.find(

@@ -8,7 +8,9 @@ const axis = { unit: 'px', min: -ruleLimits.px, max: ruleLimits.px, default: 0 }
 
 export const place = defineExpectation({
   expect: 'place',
-  about: 'Somebody is somewhere at an instant, as it was put and as it went.',
+  title: 'Place',
+  about: 'A body is at a place at this instant.',
+  search: 'position where x y',
   fields: {
     at: atRule,
     who: nameRule('combatant', 'Who', 'Who is looked at.'),

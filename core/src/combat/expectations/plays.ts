@@ -5,7 +5,9 @@ import { defineExpectation } from './expectation.js';
 
 export const plays = defineExpectation({
   expect: 'plays',
-  about: 'A sequence plays so often in a stretch of the drill.',
+  title: 'Sequence plays',
+  about: 'A sequence plays some number of times.',
+  search: 'effect feedback count',
   fields: {
     sequence: nameRule('sequence', 'Sequence', 'Which sequence.'),
     on: nameRule('combatant', 'On', 'On whom; on anybody, when left empty.', ''),

@@ -7,7 +7,9 @@ import { defineExpectation } from './expectation.js';
 
 export const standing = defineExpectation({
   expect: 'standing',
-  about: 'Somebody is up, down or gone at this instant.',
+  title: 'Alive, defeated or despawned',
+  about: 'A body is up, down or gone at this instant.',
+  search: 'dead alive killed state',
   fields: {
     at: atRule,
     who: nameRule('combatant', 'Who', 'Who is looked at.'),

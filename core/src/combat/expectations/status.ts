@@ -6,7 +6,9 @@ import { defineExpectation } from './expectation.js';
 
 export const status = defineExpectation({
   expect: 'status',
-  about: 'Somebody has so many stacks of a status at this instant; 0 is not to have it.',
+  title: 'Status',
+  about: 'A body has some stacks of a status at this instant; 0 means that the status is off.',
+  search: 'buff debuff stacks',
   fields: {
     at: atRule,
     who: nameRule('combatant', 'Who', 'Who is looked at.'),

@@ -8,7 +8,9 @@ import { defineOutcome } from './outcome.js';
 
 export const away = defineOutcome({
   outcome: 'away',
-  about: 'Takes somebody away; brings them back as they were at first, with everything forgotten.',
+  title: 'Despawn',
+  about: 'Despawns a body. With a delay, the body respawns as it was at first.',
+  search: 'remove gone vanish respawn disappear hide destroy',
   fields: {
     of: partyRule('Who is taken away.'),
     back: maybeAmountRule({

@@ -4,7 +4,9 @@ import { defineOutcome } from './outcome.js';
 
 export const breakOff = defineOutcome({
   outcome: 'break-off',
-  about: 'Breaks off the move that somebody is in: what it would still have reached it does not reach.',
+  title: 'Interrupt a move',
+  about: 'Ends the move that a body is in. Contacts that are still to come do not happen.',
+  search: 'cancel stagger stun stop break',
   fields: { of: partyRule('Whose move.') },
   compile(reader) {
     const of = reader.choice('of');

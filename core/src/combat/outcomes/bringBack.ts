@@ -6,7 +6,9 @@ import { defineOutcome } from './outcome.js';
 
 export const bringBack = defineOutcome({
   outcome: 'bring-back',
-  about: 'Brings back somebody who is down or gone, as they were at first; nothing to one who is up.',
+  title: 'Respawn',
+  about: 'Respawns a body that is defeated or despawned, as it was at first. Does nothing to a body that is up.',
+  search: 'revive resurrect back spawn return',
   fields: { of: partyRule('Who is brought back.'), ...returnRules },
   compile(reader) {
     const of = reader.choice('of');

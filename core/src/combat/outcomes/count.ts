@@ -6,7 +6,9 @@ import { defineOutcome } from './outcome.js';
 
 export const count = defineOutcome({
   outcome: 'count',
-  about: 'Counts a counter up or down, or sets it.',
+  title: 'Count',
+  about: 'Changes a counter of a body, or one that all share.',
+  search: 'counter score combo variable increment set',
   fields: {
     counter: nameRule('counter', 'Counter', 'Its name.'),
     of: choiceRule('Of', 'Whose counter, or that of all.', ['target', 'source', 'all'], 'target'),

@@ -6,7 +6,9 @@ import { defineOutcome } from './outcome.js';
 
 export const drop = defineOutcome({
   outcome: 'drop',
-  about: 'Lets one of some things fall where somebody is: each as likely, to be picked up by whoever comes into its zone.',
+  title: 'Drop an item',
+  about: 'Spawns one of some actors where a body is, for others to pick up.',
+  search: 'loot pickup item spawn coin',
   fields: {
     of: partyRule('Where it falls.'),
     actors: namesRule('actor', 'What', 'One of these actors, each as likely; named twice, twice as likely.'),

@@ -5,7 +5,9 @@ import { defineOutcome } from './outcome.js';
 
 export const fell = defineOutcome({
   outcome: 'fell',
-  about: 'Fells somebody, whatever health is left; not one that cannot fall.',
+  title: 'Defeat',
+  about: 'Defeats a body, whatever health it has left. A body that cannot be defeated keeps its last point.',
+  search: 'kill die death destroy fell',
   fields: { of: partyRule('Who falls.') },
   compile(reader) {
     const of = reader.choice('of');

@@ -7,7 +7,9 @@ import { defineOutcome } from './outcome.js';
 
 export const give = defineOutcome({
   outcome: 'give',
-  about: 'Puts a status on somebody; what happens to one that is there already, the status says.',
+  title: 'Apply a status',
+  about: 'Applies a status to a body. The status says what happens if it is on already.',
+  search: 'buff debuff burn poison stun invulnerable give',
   fields: {
     of: partyRule('Who gets it.'),
     status: nameRule('status', 'Status', 'Which status.'),

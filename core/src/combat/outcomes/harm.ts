@@ -10,7 +10,9 @@ const own: AmountDocument = { of: { read: 'harm' } };
 
 export const harm = defineOutcome({
   outcome: 'harm',
-  about: 'Takes points of health: the event’s own harm, or a part of it, or any other number.',
+  title: 'Damage',
+  about: 'Takes health: the event’s own damage, a part of it, or any other number.',
+  search: 'hurt hit hp health harm lose',
   fields: {
     of: partyRule('Who is harmed.'),
     points: amountRule({

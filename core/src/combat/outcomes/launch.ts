@@ -21,7 +21,9 @@ export const farthest = 2000;
 
 export const launch = defineOutcome({
   outcome: 'launch',
-  about: 'Lets something fly: to a place, after somebody, or ahead until it meets somebody.',
+  title: 'Launch a projectile',
+  about: 'Launches an actor: toward a party, to a place, or ahead until it meets a body.',
+  search: 'shoot throw bullet arrow missile homing fly',
   fields: {
     actor: nameRule('actor', 'What', 'The actor that flies: its body, its size, its pictures.'),
     from: partyRule('From whom it flies.', 'source'),

@@ -4,7 +4,9 @@ import { defineOutcome } from './outcome.js';
 
 export const look = defineOutcome({
   outcome: 'look',
-  about: 'Gives somebody a look, until another one or until being back; an empty one lets health decide again.',
+  title: 'Change the look',
+  about: 'Shows a damage state of a body until another one is set or the body respawns. An empty look lets health decide again.',
+  search: 'sprite picture damage state skin appearance',
   fields: {
     of: partyRule('Who looks so.'),
     look: nameRule('look', 'Look', 'One of the actor’s looks by health.', ''),

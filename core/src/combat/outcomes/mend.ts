@@ -6,7 +6,9 @@ import { defineOutcome } from './outcome.js';
 
 export const mend = defineOutcome({
   outcome: 'mend',
-  about: 'Gives points of health back, up to the most; nothing while a status prevents mending.',
+  title: 'Heal',
+  about: 'Gives health back, up to the full health. Does nothing while a status prevents healing.',
+  search: 'regenerate restore hp health mend cure',
   fields: {
     of: partyRule('Who is mended.'),
     points: amountRule({ label: 'Points', about: 'How many.', unit: 'points', min: 0, max: ruleLimits.points, default: 10 }),

@@ -10,7 +10,9 @@ const whom = ['target', 'source', 'projectile', 'nobody'] as const;
 
 export const play = defineOutcome({
   outcome: 'play',
-  about: 'Plays a sequence. Its payload has this event’s fields of the same names, and what is given.',
+  title: 'Play a sequence',
+  about: 'Plays a sequence. Its payload has this event’s fields of equal names, and what is given here.',
+  search: 'effect feedback sound particles show',
   fields: {
     sequence: nameRule('sequence', 'Sequence', 'What is played.'),
     on: choiceRule('On', 'Whom it plays on as its target; on nobody, it plays at the event’s place.', whom, 'target'),

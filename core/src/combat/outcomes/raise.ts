@@ -31,7 +31,9 @@ function forMany<F extends RuleField>(field: F): F {
 
 export const raise = defineOutcome({
   outcome: 'raise',
-  about: 'Raises an event: on a party, or on all within a radius, or on so many of those at random.',
+  title: 'Raise an event',
+  about: 'Raises an event: on a party, on all bodies in a radius, or on some of them at random.',
+  search: 'trigger send chain explosion area radius splash',
   fields: {
     event: nameRule('event', 'Event', 'What is raised.'),
     on: choiceRule('On', 'Who is told: a party, or all around.', whom, 'target'),

@@ -7,7 +7,9 @@ import { defineOutcome } from './outcome.js';
 
 export const shove = defineOutcome({
   outcome: 'shove',
-  about: 'Moves somebody, slowing down until it stands or an edge of the stage stops it.',
+  title: 'Push',
+  about: 'Pushes a body. It slows down until it stands, or until an edge of the stage stops it.',
+  search: 'knockback move throw pull shove',
   fields: {
     of: partyRule('Who is moved.'),
     distance: amountRule({ label: 'Distance', about: 'How far, if nothing stops it.', unit: 'px', min: 0, max: 4000, default: 80 }),

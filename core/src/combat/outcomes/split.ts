@@ -6,7 +6,9 @@ import { defineOutcome } from './outcome.js';
 
 export const split = defineOutcome({
   outcome: 'split',
-  about: 'Somebody splits into so many of the next lower rank, thrown apart; one of the lowest rank, or of none, into none.',
+  title: 'Split',
+  about: 'Splits a body into bodies of the next smaller size tier, thrown apart. Bodies of the smallest tier do not split.',
+  search: 'pieces break divide fragments spawn shatter',
   fields: {
     of: partyRule('Who splits.'),
     into: nameRule('actor', 'Into', 'Which actor they are; the same, when empty.', ''),

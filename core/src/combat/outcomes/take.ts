@@ -4,7 +4,9 @@ import { defineOutcome } from './outcome.js';
 
 export const take = defineOutcome({
   outcome: 'take',
-  about: 'Takes a status off somebody, or only so many of its stacks.',
+  title: 'Remove a status',
+  about: 'Removes a status from a body, or some of its stacks.',
+  search: 'cleanse dispel cure take end',
   fields: {
     of: partyRule('Who loses it.'),
     status: nameRule('status', 'Status', 'Which status.'),

@@ -2,8 +2,12 @@ import type { RuleDocument, RuleFields } from './ruleFields.js';
 
 /** What every kind of rule has: a condition, an outcome, something that is expected. */
 export interface RuleKind {
+  /** Its name in menus. */
+  readonly title: string;
   /** One sentence about it. */
   readonly about: string;
+  /** Other words that people search for it by, with spaces between. */
+  readonly search: string;
   readonly fields: RuleFields;
   /** The fields that are a stretch of time, where there is one: it is drawn and dragged on an axis. */
   readonly span?: { readonly from?: string; readonly to: string };

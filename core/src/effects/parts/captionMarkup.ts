@@ -1,3 +1,5 @@
+import { fieldNamePattern, identifierPattern, type TextMark } from '../../model/fields.js';
+
 /** How letters of a span can move. */
 export const letterMotions = ['sway', 'shiver', 'swell', 'tilt'] as const;
 export type LetterMotion = (typeof letterMotions)[number];
@@ -10,13 +12,26 @@ export type CaptionPiece =
   | { readonly type: 'text'; readonly text: string; readonly motions: LetterMotions }
   | { readonly type: 'field'; readonly field: string; readonly at: number; readonly motions: LetterMotions }
   | { readonly type: 'wait'; readonly seconds: number }
-  | { readonly type: 'signal'; readonly name: string };
+  | { readonly type: 'wait for'; readonly sound: string; readonly at: number }
+  | { readonly type: 'signal'; readonly name: string; readonly parameters: Readonly<Record<string, number>> };
 
 /** A place in the text, counted from 1, that cannot be used, and what was expected there. */
 export interface MarkupFault {
   readonly column: number;
   readonly expected: string;
 }
+
+/** The marks, for buttons that put them in. */
+export const captionMarks: readonly TextMark[] = [
+  { label: 'pause', before: '{wait 0.3}', after: '', about: 'Waits 0.3 s before the next letter; with the id of a sound, as long as the sound lasts.' },
+  { label: 'signal', before: '{signal now}', after: '', about: 'Raises a signal here: effects can start at it, and the game hears it. It may have numbers: {signal now damage 30}.' },
+  ...letterMotions.map((motion) => ({
+    label: motion,
+    before: `{${motion}: `,
+    after: '}',
+    about: `Moves the letters: ${motion}. A number sets how much, as in {${motion} 2: text}.`,
+  })),
+];
 
 const noMotions: LetterMotions = {};
 const longestWait = 30;
@@ -25,7 +40,8 @@ const longestWait = 30;
  * Reads a caption's markup:
  *
  * - `{damage}` is the value of a payload field,
- * - `{wait 0.3}` pauses for seconds, `{signal thud}` raises a signal when the letters have come so far,
+ * - `{wait 0.3}` pauses for seconds, `{wait thud}` for as long as the sound asset `thud` lasts,
+ * - `{signal thud}` raises a signal when the letters have come so far, `{signal thud damage 30}` with a number by its name,
  * - `{sway 2 + shiver: text}` moves the letters of the text, with strengths (1 where none is given),
  * - `{{` and `}}` are the braces themselves.
  *
@@ -78,14 +94,34 @@ function readMark(inside: string, column: number, motions: LetterMotions): Capti
   if (word === 'wait') {
     const seconds = Number(more[0]);
     if (more.length === 1 && seconds >= 0 && seconds <= longestWait) return { type: 'wait', seconds };
-    return { column, expected: `expected {wait} with seconds from 0 to ${longestWait}, such as {wait 0.3}, found “{${inside}}”` };
+    if (more.length === 1 && identifierPattern.test(more[0])) return { type: 'wait for', sound: more[0], at: column };
+    return { column, expected: `expected {wait} with seconds from 0 to ${longestWait} or a sound, such as {wait 0.3}, found “{${inside}}”` };
   }
   if (word === 'signal') {
-    if (more.length === 1 && /^[a-z][a-z0-9-]{0,63}$/.test(more[0])) return { type: 'signal', name: more[0] };
-    return { column, expected: `expected {signal} with a name of lower-case letters, digits and hyphens, found “{${inside}}”` };
+    const [name = '', ...rest] = more;
+    const parameters = readParameters(rest);
+    if (identifierPattern.test(name) && parameters) return { type: 'signal', name, parameters };
+    return {
+      column,
+      expected: `expected {signal} with a name of lower-case letters, digits and hyphens, and pairs of a field and a number, such as {signal thud damage 30}, found “{${inside}}”`,
+    };
   }
   if (more.length === 0 && /^[a-zA-Z][a-zA-Z0-9]*$/.test(word)) return { type: 'field', field: word, at: column, motions };
   return { column, expected: `expected a field, {wait …}, {signal …} or {${letterMotions.join('|')}: …}, found “{${inside}}”` };
+}
+
+/** Reads `damage 30 angle 90`: at most eight numbers by their names. */
+function readParameters(words: readonly string[]): Record<string, number> | undefined {
+  if (words.length % 2 !== 0 || words.length > 16) return undefined;
+  const parameters: Record<string, number> = {};
+  for (let i = 0; i < words.length; i += 2) {
+    const value = Number(words[i + 1]);
+    if (!fieldNamePattern.test(words[i]) || Object.hasOwn(parameters, words[i]) || !/^-?\d/.test(words[i + 1]) || Math.abs(value) > 1e6)
+      return undefined;
+    if (Number.isNaN(value)) return undefined;
+    parameters[words[i]] = value;
+  }
+  return parameters;
 }
 
 /** Reads `sway 2 + shiver`. */

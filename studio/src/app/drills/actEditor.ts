@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Drill, Project } from '@undatio/core';
 import { ScrubNumber } from '../shared/scrubNumber';
-import { actLabels, newAct, onGrid, withAct, type Act } from './drillEdits';
+import { actChoices, newAct, onGrid, withAct, type Act } from './drillEdits';
 import { DrillService } from './drillService';
 import { LaunchEditor } from './launchEditor';
 
@@ -27,7 +27,7 @@ export class ActEditor {
   readonly pick = output<number>();
 
   private readonly drills = inject(DrillService);
-  protected readonly sorts = Object.entries(actLabels).map(([value, label]) => ({ value: value as Act['do'], label }));
+  protected readonly sorts = actChoices;
   protected readonly axes = ['x', 'y'] as const;
   protected readonly act = computed(() => this.drill().acts?.at(this.index()));
   private readonly actor = computed(() => {

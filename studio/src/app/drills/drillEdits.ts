@@ -1,4 +1,5 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
+import type { AddChoice } from '../shared/addMenu';
 import { copyLabel, freeId, plainNames, restingPlacesOf, type FightNames } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
@@ -118,18 +119,20 @@ export function withStart(drill: Drill, id: string, change: (place: Place) => Pl
   return { ...drill, actors: drill.actors.map((one) => (one.id === id ? { ...one, place: change(one.place) } : one)) };
 }
 
-/** Everything that a body can be told to do, with what it is called. */
-export const actLabels: Readonly<Record<Act['do'], string>> = {
-  move: 'begins a move',
-  'let-go': 'lets go of its move',
-  walk: 'walks',
-  approach: 'goes after somebody',
-  'keep-away': 'keeps away from somebody',
-  orbit: 'goes round somebody',
-  launch: 'lets something fly',
-  stop: 'stands',
-  turn: 'turns',
+/** Everything that a body can do in a drill, by its name in menus. */
+export const actKinds: Readonly<Record<Act['do'], Omit<AddChoice, 'value'>>> = {
+  move: { label: 'Start a move', about: 'Starts one of the moves of its actor.', search: 'attack swing guard dash' },
+  'let-go': { label: 'Release the held move', about: 'Ends the hold of a move, so that it goes into its recovery.', search: 'let go guard down' },
+  walk: { label: 'Walk a path', about: 'Walks to some places, one after the other, and in a loop if wanted.', search: 'go move patrol waypoint run' },
+  approach: { label: 'Approach', about: 'Walks toward another body and stays near it.', search: 'chase follow hunt seek' },
+  'keep-away': { label: 'Keep distance', about: 'Walks away from another body while it is near.', search: 'flee retreat kite avoid' },
+  orbit: { label: 'Orbit', about: 'Circles another body at a distance.', search: 'circle round strafe' },
+  launch: { label: 'Launch a projectile', about: 'Launches an actor to a place, toward a body, or ahead.', search: 'shoot throw bullet arrow fly' },
+  stop: { label: 'Stop', about: 'Stands still.', search: 'stand halt wait' },
+  turn: { label: 'Turn around', about: 'Faces the other way.', search: 'face flip look' },
 };
+/** The kinds of acts as choices of a menu. */
+export const actChoices: readonly AddChoice[] = Object.entries(actKinds).map(([value, told]) => ({ value, ...told }));
 
 /** One more thing that somebody does; undefined where nobody can do it. A move is done by the first who has one. */
 export function newAct(drill: Drill, actors: readonly Actor[], what: Act['do'], at: number, who = drill.actors.at(0)?.id): Act | undefined {

@@ -7,7 +7,7 @@ import type { StageTake } from '../playback/stageTake';
 import { PointerDrag, type Drag } from '../shared/pointerDrag';
 import { timeMarks } from '../shared/timeMarks';
 import { ActMarks, type LaneScale } from './actMarks';
-import { actLabels, onGrid, withEntry } from './drillEdits';
+import { actWords, onGrid, withEntry } from './drillEdits';
 import { DrillService } from './drillService';
 import { NameRooms } from './nameRooms';
 import { axisLeft, axisRight, nameLetters } from './timeAxis';
@@ -235,10 +235,10 @@ export class DrillLanes {
       told: names.of('event', event),
       shape: disc,
     });
-    const act = ({ at, who, do: does }: NonNullable<Drill['acts']>[number]) => ({
-      at,
-      row: rowOf(who),
-      told: `${names.of('combatant', who)} ${actLabels[does]}`,
+    const act = (one: NonNullable<Drill['acts']>[number]) => ({
+      at: one.at,
+      row: rowOf(one.who),
+      told: `${names.of('combatant', one.who)} ${actWords(one, names)}`,
       shape: diamond,
     });
     const marks = (drill: Drill) => [...drill.script.map(entry), ...(drill.acts ?? []).map(act)];

@@ -41,7 +41,7 @@ import { TrialSheet } from '../tune/trial/trialSheet';
 import { ActEditor } from './actEditor';
 import { CastEditor } from './castEditor';
 import { DrillCharts } from './drillCharts';
-import { actLabels, copyOfDrill, newAct, newDrill, newEntry, onGrid, withAct, type Act } from './drillEdits';
+import { actChoices, actWords, copyOfDrill, newAct, newDrill, newEntry, onGrid, withAct, type Act } from './drillEdits';
 import { DrillLanes } from './drillLanes';
 import { DrillLog } from './drillLog';
 import { DrillMap } from './drillMap';
@@ -137,7 +137,7 @@ export class DrillsPage {
     { words: 'film', title: 'The frames around an event, one by one (V)', on: this.film.open, turn: () => this.film.toggle() },
     { words: 'ways', title: 'The ways that bodies and view go (O)', on: this.film.ways, turn: () => this.film.toggleWays() },
   ];
-  protected readonly doable = Object.entries(actLabels).map(([value, label]) => ({ value, label }));
+  protected readonly doable = actChoices;
   protected readonly compared = signal<string | undefined>(undefined);
   protected readonly addable = computed(() =>
     (this.project()?.events ?? []).map(({ id, label, note }) => ({ value: id, label, ...(note && { about: note }) })),
@@ -262,7 +262,7 @@ export class DrillsPage {
     const act = newAct(drill, this.project()?.actors ?? [], what as Act['do'], onGrid(Math.max(0, this.playback.time), drill), who);
     if (!act) return;
     const { drill: changed, place } = withAct({ ...drill, acts: [...(drill.acts ?? []), act] }, -1, undefined);
-    this.set(`${act.who} ${actLabels[act.do]}`, { acts: changed.acts });
+    this.set(`${this.drills.names().of('combatant', act.who)} ${actWords(act, this.drills.names())}`, { acts: changed.acts });
     this.pickAct(place >= 0 ? place : (changed.acts ?? []).indexOf(act));
   }
 

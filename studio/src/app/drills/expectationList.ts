@@ -138,10 +138,11 @@ export class ExpectationList {
   private readonly playback = inject(PlaybackService);
   protected readonly drills = inject(DrillService);
   protected readonly seeds = inject(SeedsService);
-  protected readonly names = Object.values(expectationKinds).map(({ expect, about }) => ({
+  protected readonly names = Object.values(expectationKinds).map(({ expect, title, about, search }) => ({
     value: expect,
-    label: expect.replaceAll('-', ' '),
+    label: title,
     about,
+    search,
   }));
   protected readonly opened = signal(-1);
   protected readonly choices = computed((): RuleChoices => ({

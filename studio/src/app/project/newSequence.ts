@@ -5,8 +5,8 @@ import { copyLabel, freeId } from '@undatio/core/internal';
 export function newSequence({ sequences }: Pick<Project, 'sequences'>, event: string): Sequence {
   const labels = new Set(sequences.map(({ label }) => label));
   let n = 1;
-  while (labels.has(`New blow ${n}`)) n++;
-  const label = `New blow ${n}`;
+  while (labels.has(`Blow ${n}`)) n++;
+  const label = `Blow ${n}`;
   return { id: freeId(label, new Set(sequences.map(({ id }) => id)), 'blow'), label, event, note: '', effects: [] };
 }
 

@@ -45,9 +45,28 @@ export function readField(effect: Effect, name: string): unknown {
   return (effect as unknown as Record<string, unknown>)[name];
 }
 
-/** The sequence with one effect changed. */
+/** The sequence with one effect changed. Effects that start at its signals go on doing so, or start with it. */
 export function withEffect(sequence: Sequence, id: string, change: (effect: Effect) => Effect): Sequence {
-  return { ...sequence, effects: sequence.effects.map((effect) => (effect.id === id ? change(effect) : effect)) };
+  const before = sequence.effects.find((effect) => effect.id === id);
+  if (!before) return sequence;
+  const after = change(before);
+  const effects = sequence.effects.map((effect) => (effect === before ? after : effect));
+  const [had, has] = [signalsOf(before), signalsOf(after)];
+  return { ...sequence, effects: had.join() === has.join() ? effects : effects.map((effect) => withSignalKept(effect, id, had, has)) };
+}
+
+/** Names of the signals that an effect raises. */
+export function signalsOf(effect: Effect): readonly string[] {
+  return effectKinds[effect.kind].signalsOf?.(effect as never) ?? [];
+}
+
+/** An effect that started at a signal which is gone: it starts at the one new signal, if there is one, else with the effect. */
+function withSignalKept(effect: Effect, id: string, had: readonly string[], has: readonly string[]): Effect {
+  const { anchor } = effect;
+  if (anchor.to !== 'signal' || anchor.effect !== id || has.includes(anchor.name)) return effect;
+  const added = has.filter((name) => !had.includes(name));
+  const [name] = added;
+  return { ...effect, anchor: added.length === 1 ? { to: 'signal', effect: id, name } : { to: 'start', effect: id } };
 }
 
 /** The sequence without one effect. What hung on it keeps its place as far as it can: it hangs on contact. */

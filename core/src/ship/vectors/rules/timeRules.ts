@@ -70,7 +70,7 @@ export const timeRules: readonly Rule[] = [
   {
     name: 'anchors',
     about:
-      'A start counts from contact or from another effect’s start or end; an end is that of its last repeat, and includes what still lives.',
+      'A start counts from contact, from another effect’s start or end, or from each of its signals; an end is that of its last repeat, and includes what still lives.',
     cases: [
       {
         about: 'starts and ends, in a chain',
@@ -88,6 +88,34 @@ export const timeRules: readonly Rule[] = [
           { kind: 'pose', id: 'first', delay: -0.1, duration: 0.1 },
         ],
         at: [-0.05, 0.02, 0.22, 0.45, 0.52, 0.58],
+      },
+      {
+        about: 'once for each signal of a name, with its numbers in place of the payload’s; what hangs on it hangs on the first',
+        effects: [
+          { kind: 'caption', id: 'say', text: 'ab{signal boom damage 40}c{signal other}d{signal boom damage 10}e', rate: 10, delay: 0.1 },
+          {
+            kind: 'signal',
+            id: 'each',
+            name: 'told',
+            anchor: { to: 'signal', effect: 'say', name: 'boom' },
+            delay: { range: [0, 0.1] },
+            amount: { drive: 'damage', in: [0, 50], out: [0, 100] },
+            repeat: { count: 2, every: 0.3 },
+          },
+          { kind: 'signal', id: 'after', name: 'after', anchor: { to: 'start', effect: 'each' }, delay: 1 },
+        ],
+        options: { seed: 5 },
+        at: [],
+      },
+      {
+        about: 'without a signal, neither an effect nor what hangs on it',
+        effects: [
+          { kind: 'caption', id: 'say', text: 'a{signal boom}b', chance: 0 },
+          { kind: 'signal', id: 'each', name: 'told', anchor: { to: 'signal', effect: 'say', name: 'boom' } },
+          { kind: 'signal', id: 'after', name: 'after', anchor: { to: 'end', effect: 'each' } },
+          { kind: 'signal', id: 'own', name: 'own' },
+        ],
+        at: [],
       },
       {
         about: 'the end of a burst is its last particle’s',

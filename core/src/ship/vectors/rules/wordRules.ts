@@ -67,6 +67,11 @@ export const wordRules: readonly Rule[] = [
         effects: [say('ab {wait 0.3}c{signal mid}d{signal end}')],
         at: [0, 0.15, 0.25, 0.5, 0.75, 1.2, 1.75],
       },
+      {
+        about: 'punctuation pauses once for a run, a wait lasts as long as a sound',
+        effects: [say('a, b... c{wait crack}d.', { pause: 0.4 })],
+        at: [0, 0.25, 0.45, 0.75, 1.2, 1.8, 2.3],
+      },
       ...['appear', 'rise', 'drop', 'grow'].map((enter) => ({
         about: `entering: ${enter}`,
         effects: [say('ab', { enter, enterTime: 0.3 })],

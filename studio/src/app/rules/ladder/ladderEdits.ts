@@ -16,35 +16,20 @@ import { measureOf } from '../fields/measureEditor';
 
 /** What is done to ladders. Pure: who calls puts it in place. */
 
-/** Names of conditions and outcomes as people read them. */
+/** The conditions that can be added, by their names in menus. */
 export const conditionNames: readonly AddChoice[] = [
-  ...Object.values(conditionKinds).map(({ condition, about }) => ({ value: condition, label: wordsFor(condition), about })),
-  ...groupNames.map((name) => ({ value: name, label: `${name} of…`, about: `A group: ${name} of the conditions in it hold.` })),
+  ...Object.values(conditionKinds).map(({ condition, title, about, search }) => ({ value: condition, label: title, about, search })),
+  { value: 'all', label: 'All of some conditions', about: 'A group: all conditions in it hold.', search: 'and group' },
+  { value: 'any', label: 'Any of some conditions', about: 'A group: at least one condition in it holds.', search: 'or group' },
+  { value: 'none', label: 'None of some conditions', about: 'A group: no condition in it holds.', search: 'not group except' },
 ];
-export const outcomeNames: readonly AddChoice[] = Object.values(outcomeKinds).map(({ outcome, about }) => ({
+/** The outcomes that can be added, by their names in menus. */
+export const outcomeNames: readonly AddChoice[] = Object.values(outcomeKinds).map(({ outcome, title, about, search }) => ({
   value: outcome,
-  label: wordsFor(outcome),
+  label: title,
   about,
+  search,
 }));
-
-function wordsFor(name: string): string {
-  const known: Readonly<Record<string, string>> = {
-    compare: 'a number',
-    'one-of': 'kind, text or flag',
-    who: 'who it is',
-    window: 'time since a status',
-    facing: 'from which side',
-    nth: 'the how-many-th',
-    standing: 'up, down or gone',
-    play: 'play a sequence',
-    give: 'give a status',
-    take: 'take a status',
-    raise: 'raise an event',
-    count: 'count',
-    away: 'take away',
-  };
-  return known[name] ?? name;
-}
 
 /** The response to an event; a new one without rungs where there is none. */
 export function responseTo({ responses }: Pick<Project, 'responses'>, event: EventType): Response {

@@ -14,11 +14,11 @@ import {
 import { NgTemplateOutlet } from '@angular/common';
 import type { Asset, Effect, EventType, Payload } from '@undatio/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { spots as spotNames, type EnvelopePoint, type GradientPoint, type NumberValue } from '@undatio/core/internal';
+import { spots as spotNames, type EnvelopePoint, type GradientPoint, type NumberValue, type TextMark } from '@undatio/core/internal';
 import { ProjectService } from '../../project/projectService';
 import { Choice, type Option } from '../../shared/choice';
 import { ScrubNumber } from '../../shared/scrubNumber';
-import { readField, type InspectedField } from '../sequenceEdits';
+import { readField, signalsOf, type InspectedField } from '../sequenceEdits';
 import { orderFields, shownNames } from './fieldOrder';
 import { AssetPicker } from './assetPicker';
 import { ColourEditor } from './colourEditor';
@@ -28,6 +28,7 @@ import { ownAxis } from '../strip/lifeAxis';
 import { DirectionRose, type DirectionValue } from './directionRose';
 import { EaseEditor } from '../../shared/easeEditor';
 import { GradientEditor } from './gradientEditor';
+import { MarkedText } from './markedText';
 import { ValueEditor, type FieldChange } from './valueEditor';
 
 export interface InspectorChange extends FieldChange {
@@ -51,6 +52,7 @@ const foldKey = 'undatio.lane.fold';
     ValueEditor,
     ColourEditor,
     GradientEditor,
+    MarkedText,
     CurvesEditor,
     EaseEditor,
     EnvelopeEditor,
@@ -129,10 +131,17 @@ export class EffectInspector {
       { value: `start ${id}`, label: `start of ${label ?? id}` },
       { value: `end ${id}`, label: `end of ${label ?? id}` },
     ]),
+    ...this.others().flatMap((effect) =>
+      signalsOf(effect).map((name) => ({
+        value: `signal ${effect.id} ${name}`,
+        label: `each signal “${name}” of ${effect.label ?? effect.id}`,
+      })),
+    ),
   ]);
   protected readonly anchor = computed(() => {
     const { anchor } = this.effect();
-    return anchor.to === 'contact' ? 'contact' : `${anchor.to} ${anchor.effect}`;
+    if (anchor.to === 'contact') return 'contact';
+    return anchor.to === 'signal' ? `signal ${anchor.effect} ${anchor.name}` : `${anchor.to} ${anchor.effect}`;
   });
 
   /** Made once for each list of words, so that a choice is not drawn anew while nothing changes. */
@@ -194,6 +203,10 @@ export class EffectInspector {
     });
   }
 
+  protected marks(field: InspectedField): readonly TextMark[] | undefined {
+    return field.control === 'text' ? field.marks : undefined;
+  }
+
   protected toggle(field: InspectedField, option: string): void {
     const list = this.list(field);
     const value = list.includes(option) ? list.filter((other) => other !== option) : [...list, option];
@@ -202,8 +215,9 @@ export class EffectInspector {
   }
 
   protected setAnchor(choice: string): void {
-    const [to, effect] = choice.split(' ');
-    this.emit({ name: 'anchor', label: 'Anchor' }, { value: to === 'contact' ? { to } : { to, effect } });
+    const [to, effect, ...name] = choice.split(' ');
+    const value = to === 'contact' ? { to } : to === 'signal' ? { to, effect, name: name.join(' ') } : { to, effect };
+    this.emit({ name: 'anchor', label: 'Anchor' }, { value });
   }
 
   protected readonly leavings: readonly Option[] = [

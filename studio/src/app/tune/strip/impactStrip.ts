@@ -22,6 +22,7 @@ import { ProjectService } from '../../project/projectService';
 import { PresetService } from '../../presets/presetService';
 import { PresetsDialog } from '../../presets/presetsDialog';
 import { ActionService } from '../../palette/actionService';
+import { foundAmong } from '../../shared/foundAmong';
 import { KeyMap } from '../../shared/keyMap';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
@@ -83,13 +84,18 @@ export class ImpactStrip {
   /** The family that is chosen by its glyph; all of them while none is. */
   protected readonly family = signal<Family | undefined>(undefined);
   protected readonly families = [...new Set(Object.values(effectKinds).map(({ family }) => family))];
-  /** Kinds whose name starts with what is typed, then those that hold it. */
+  /** Kinds that are found by what is typed, in their names, in other words for them or in what is said about them. */
   protected readonly matching = computed(() => {
-    const typed = this.typed().trim().toLowerCase();
     const family = this.family();
-    const kinds = Object.values(effectKinds).filter((kind) => kind.kind.includes(typed) && (!family || kind.family === family));
-    return [...kinds.filter(({ kind }) => kind.startsWith(typed)), ...kinds.filter(({ kind }) => !kind.startsWith(typed))];
+    const kinds = Object.values(effectKinds).filter((kind) => !family || kind.family === family);
+    return foundAmong(
+      kinds.map((kind) => ({ ...kind, label: kind.kind })),
+      this.typed(),
+    );
   });
+  /** The kind that is pointed at; the first that is found, if none is. */
+  protected readonly pointed = signal('');
+  protected readonly described = computed(() => this.matching().find(({ kind }) => kind === this.pointed()) ?? this.matching().at(0));
   protected readonly solo = computed(() => this.stage()?.solo ?? []);
   protected readonly assets = computed(() => this.project()?.assets ?? []);
   protected readonly effects = computed(() => this.stage()?.sequence.effects ?? []);
