@@ -82,12 +82,21 @@ function costly({ effects }: SequencePlan, index: number): Problem[] {
 /** A spot that no actor has is everybody's middle, which is nearly always a slip of the pen. */
 function spotsOfNobody(sequence: Sequence, index: number, known: ReadonlySet<string>): Problem[] {
   return sequence.effects.flatMap((effect, i): Problem[] => {
-    const { spot } = effect as { spot?: string };
-    if (spot === undefined || known.has(spot)) return [];
-    const path = formatPath(['sequences', index, 'effects', i, 'spot']);
-    return [
-      { severity: 'warning', path, message: `expected a spot of an actor (${[...known].join(', ')}), found "${spot}"; it is the middle` },
+    const { spot, alsoFrom = [] } = effect as { spot?: string; alsoFrom?: readonly string[] };
+    const named: [string, (string | number)[]][] = [
+      ...(spot === undefined ? [] : [[spot, ['spot']] as [string, string[]]]),
+      ...alsoFrom.map((name, k): [string, (string | number)[]] => [name, ['alsoFrom', k]]),
     ];
+    return named.flatMap(([name, place]): Problem[] =>
+      known.has(name)
+        ? []
+        : [
+            warning(
+              formatPath(['sequences', index, 'effects', i, ...place]),
+              `expected a spot of an actor (${[...known].join(', ')}), found "${name}"; it is the middle`,
+            ),
+          ],
+    );
   });
 }
 

@@ -35,6 +35,7 @@ export function fieldWords(field: Field | undefined, value: unknown): string {
     case 'curves':
       return Object.keys(value as object).join(', ') || 'none';
     case 'choices':
+    case 'spots':
     case 'clips':
       return short((value as readonly string[]).join(', ') || 'none');
     case 'flag':

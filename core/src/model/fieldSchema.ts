@@ -216,6 +216,8 @@ function bareSchema(field: Field): z.ZodType {
       return easeSchema();
     case 'clips':
       return z.array(identifier()).min(1).max(limits.clips);
+    case 'spots':
+      return z.array(identifier()).max(limits.spots);
     case 'spot':
       return identifier();
     case 'picture':

@@ -101,6 +101,8 @@ export interface TextField extends FieldBase<'text', string> {
 }
 /** A spot of a body by its name: one that every body has, or one of an actor's own. */
 export type SpotField = FieldBase<'spot', string>;
+/** Several spots of a body by their names; it may be empty. */
+export type SpotsField = FieldBase<'spots', readonly string[]>;
 export type ClipsField = FieldBase<'clips', undefined>;
 export interface PictureField extends FieldBase<'picture', string | undefined> {
   /** Whether it may stay empty. */
@@ -120,6 +122,7 @@ export type Field =
   | FlagField
   | TextField
   | SpotField
+  | SpotsField
   | ClipsField
   | PictureField;
 export type Fields = Readonly<Record<string, Field>>;
@@ -144,7 +147,7 @@ export type FieldDocument<F> =
                   ? DirectionDocument
                   : F extends { control: 'flag' }
                     ? boolean
-                    : F extends { control: 'clips' }
+                    : F extends { control: 'clips' | 'spots' }
                       ? string[]
                       : string;
 
@@ -153,6 +156,8 @@ export const limits = {
   text: 200,
   easing: 400,
   clips: 32,
+  /** More spots that an effect comes from. */
+  spots: 8,
   envelopePoints: 64,
   gradientPoints: 32,
   /** Envelopes stay within this either way. */
@@ -242,6 +247,10 @@ export function textField(
 
 export function spotField(about: string, more: More<string> = {}): SpotField {
   return { control: 'spot', group: 'place', label: 'Spot', about, default: 'middle', ...more };
+}
+
+export function spotsField(label: string, about: string): SpotsField {
+  return { control: 'spots', group: 'place', label, about, default: [], absent: [] };
 }
 
 export function clipsField(label: string, about: string): ClipsField {

@@ -119,6 +119,16 @@ export class DocumentReader<F extends Fields = Fields> {
     return raw as OptionOf<F[N]>;
   }
 
+  /** Names of spots. */
+  spots(name: Named<F, 'spots'>): readonly string[] {
+    const raw = this.raw(name);
+    if (!Array.isArray(raw) || raw.length > limits.spots)
+      return this.refuse(`expected at most ${limits.spots} names of spots, found ${show(raw)}`, name);
+    return raw.map((one: unknown, i) =>
+      typeof one === 'string' && identifierPattern.test(one) ? one : this.refuse(`expected a spot’s name, found ${show(one)}`, name, i),
+    );
+  }
+
   /** The name of a spot. */
   spot(name: Named<F, 'spot'>): string {
     const raw = this.raw(name);

@@ -51,7 +51,13 @@ const colours = fc.integer({ min: 0, max: 0xffffff }).map((packed) => `#${packed
 
 /** Texts that fit the fields that hold them, by name. */
 const texts: Readonly<Record<string, readonly string[]>> = {
-  text: ['Crack!', '{sway 2 + shiver: {damage}}{wait 0.2} of {kind}', '{swell: a}{tilt 3: b}{signal now}', 'So… {wait crack}no, {signal now damage 31}yes.', ''],
+  text: [
+    'Crack!',
+    '{sway 2 + shiver: {damage}}{wait 0.2} of {kind}',
+    '{swell: a}{tilt 3: b}{signal now}',
+    'So… {wait crack}no, {signal now damage 31}yes.',
+    '',
+  ],
   template: ['{damage}', '−{damage} {kind}', ''],
   arrival: ['seeker-arrives'],
 };
@@ -62,6 +68,8 @@ function documentOf(name: string, field: Field, reach: Reach): fc.Arbitrary<unkn
       return valueOf(field, reach);
     case 'choice':
       return fc.constantFrom(...field.options);
+    case 'spots':
+      return fc.uniqueArray(fc.constantFrom(...spots, 'muzzle'), { maxLength: 3 });
     case 'spot':
       return fc.constantFrom(...spots, 'muzzle', 'constructor');
     case 'choices':

@@ -37,6 +37,7 @@ export interface BurstLook extends Emission {
 
 const toRadians = Math.PI / 180;
 const turnChannel = channelHash('turn');
+const spotChannel = channelHash('spot');
 const white = { r: 1, g: 1, b: 1 };
 /**
  * What is known of a particle from its birth on. They stand side by side in one array: a strike makes many bursts, and each array
@@ -50,6 +51,11 @@ const speedStep: Seconds = 1 / 480;
 /** The party whose body the particles come from; none where they come from the contact point. */
 export function partyFollowed({ shape, origin, party }: Pick<BurstLook, 'shape' | 'origin' | 'party'>): BurstLook['party'] | undefined {
   return shape === 'body' && origin === 'contact' ? party : partyOf(origin);
+}
+
+/** How many spots let the whole count go. */
+export function firedFrom({ spots, fromAll, shape }: Pick<BurstLook, 'spots' | 'fromAll' | 'shape'>): number {
+  return fromAll && shape !== 'body' ? spots.length : 1;
 }
 
 /** Written anew for every particle that is placed. */
@@ -80,9 +86,10 @@ export class BurstFiring implements Firing {
   constructor(
     private readonly look: BurstLook,
     draws: Draws,
-    count: number,
+    single: number,
     over: Seconds,
   ) {
+    const count = single * firedFrom(look);
     this.room = { particles: count };
     this.count = count;
     this.rows = doubles(count * width);
@@ -97,13 +104,16 @@ export class BurstFiring implements Firing {
     this.tint = hue ? fromOklch(draws.number(hue.lightness), draws.number(hue.chroma), draws.number(hue.hue)) : white;
     let extent = 0;
     const set: Birth = { x: 0, y: 0, angle: 0 };
-    // A body's outline lies around its middle, whatever the spot.
-    const origin = draws.place(
-      look.shape === 'body' && look.origin === 'contact' ? look.party : look.origin,
-      look.shape === 'body' ? 'middle' : look.spot,
-    );
+    // A body's outline lies around its middle, whatever the spots.
+    const places =
+      look.shape === 'body'
+        ? [draws.place(look.origin === 'contact' ? look.party : look.origin, 'middle')]
+        : look.spots.map((spot) => draws.place(look.origin, spot));
+    const each = look.fromAll ? places.length : 1;
     for (let i = 0; i < count; i++) {
-      this.release(draws, i, (i / count) * over, origin, set);
+      // Those that come from all spots at once have one birth: i counts through the spots first.
+      const at = each > 1 ? i % each : places.length > 1 ? Math.floor(draws.drawn(spotChannel, i) * places.length) : 0;
+      this.release(draws, i, (Math.floor(i / each) / (count / each)) * over, places[at], set);
       extent = Math.max(extent, this.rows[i * width + column.birth] + this.rows[i * width + column.life]);
     }
     this.extent = extent;

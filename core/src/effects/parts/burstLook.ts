@@ -8,12 +8,13 @@ import {
   valueField,
   type Fields,
   spotField,
+  spotsField,
 } from '../../model/fields.js';
 import { origins } from '../../take/draws.js';
 import type { DocumentReader } from '../../take/documentReader.js';
 import type { Seconds } from '../../units.js';
 import type { Work } from '../effect.js';
-import { partyFollowed, type BurstLook } from './burstFiring.js';
+import { firedFrom, partyFollowed, type BurstLook } from './burstFiring.js';
 import type { CommonFields } from './common.js';
 import { emissionShapes } from './emission.js';
 import { particlePictures } from './particlePictures.js';
@@ -28,6 +29,14 @@ export const burstFields = {
     group: 'place',
   }),
   spot: spotField('The part of the party’s body.', { absent: 'middle' }),
+  alsoFrom: spotsField('Also from', 'More parts of the same body that particles come from.'),
+  spotShare: choiceField(
+    'Each spot',
+    'share: each particle comes from one of the spots, which the seed decides; all: the whole count comes from every spot.',
+    ['share', 'all'],
+    'share',
+    { group: 'place', absent: 'share' },
+  ),
   shape: choiceField(
     'Shape',
     'What they are let go from. cone: a mouth across the direction that fans out; body: the outline of the party’s body.',
@@ -194,7 +203,8 @@ export function burstLook(reader: DocumentReader<typeof burstFields & CommonFiel
   if (picture > 255) reader.refuse('expected one of the first 250 pictures of the project', 'strip');
   return {
     origin: reader.choice('from'),
-    spot: reader.spot('spot'),
+    spots: [reader.spot('spot'), ...reader.spots('alsoFrom')],
+    fromAll: reader.choice('spotShare') === 'all',
     party: reader.choice('on'),
     shape: reader.choice('shape'),
     radius: reader.value('radius'),
@@ -226,7 +236,8 @@ export function burstWork(
   longest: Seconds,
 ): { work: Partial<Work>; follows: BurstLook['party'] | undefined } {
   const follows = partyFollowed(look);
-  const births = longest > 0 ? count : Math.min(1, count);
+  const all = count * firedFrom(look);
+  const births = longest > 0 ? all : Math.min(1, all);
   const carried = look.carry.type !== 'fixed' || look.carry.value !== 0;
-  return { work: { particles: count, followings: follows ? births * (carried ? 3 : 1) : 0 }, follows };
+  return { work: { particles: all, followings: follows ? births * (carried ? 3 : 1) : 0 }, follows };
 }

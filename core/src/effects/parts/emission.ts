@@ -8,7 +8,10 @@ export const emissionShapes = ['point', 'disc', 'circle', 'cone', 'segment', 'bo
 /** Where particles are let go and which way they set out. */
 export interface Emission {
   readonly origin: Origin;
-  readonly spot: Spot;
+  /** At least one; a particle comes from one of them. */
+  readonly spots: readonly Spot[];
+  /** Whether every spot lets the whole count go. */
+  readonly fromAll: boolean;
   /** Whose outline a body's shape is when it comes from the contact point. */
   readonly party: 'source' | 'target';
   readonly shape: (typeof emissionShapes)[number];

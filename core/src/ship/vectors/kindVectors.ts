@@ -80,6 +80,8 @@ function others(field: Field): unknown[] {
       return [otherOf(field)];
     case 'choice':
       return field.options.filter((option) => option !== field.default);
+    case 'spots':
+      return [['top', 'feet']];
     case 'spot':
       return spots.filter((spot) => spot !== field.default);
     case 'choices':

@@ -80,6 +80,12 @@ export const placeRules: readonly Rule[] = [
     about:
       'Parties rest where the actors, or the game’s options, say; spots lie on a body’s edges unless the actor names them; front faces the other party.',
     cases: [
+      ...['share', 'all'].map((spotShare) => ({
+        about: `from several spots: ${spotShare}`,
+        effects: [{ ...still, count: 6, duration: 0.3, from: 'target', spot: 'top', alsoFrom: ['feet', 'front'], spotShare }],
+        options: { seed: 4 },
+        at: [0.05, 0.15, 0.3],
+      })),
       ...['middle', 'top', 'feet', 'front', 'back'].map((spot) => ({
         about: spot,
         effects: [

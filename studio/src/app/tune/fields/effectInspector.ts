@@ -158,7 +158,8 @@ export class EffectInspector {
   protected readonly spots = computed(() => {
     const own = this.project()?.actors.flatMap((actor) => Object.keys(actor.spots)) ?? [];
     const named = readField(this.effect(), 'spot');
-    const names = new Set([...spotNames, ...own, ...(typeof named === 'string' ? [named] : [])]);
+    const also = (readField(this.effect(), 'alsoFrom') ?? []) as readonly string[];
+    const names = new Set([...spotNames, ...own, ...(typeof named === 'string' ? [named] : []), ...also]);
     return [...names].map((name): Option => ({ value: name, label: name }));
   });
 
@@ -205,6 +206,11 @@ export class EffectInspector {
 
   protected marks(field: InspectedField): readonly TextMark[] | undefined {
     return field.control === 'text' ? field.marks : undefined;
+  }
+
+  protected toggleSpot(field: InspectedField, spot: string): void {
+    const list = this.list(field);
+    this.emit(field, { value: list.includes(spot) ? list.filter((other) => other !== spot) : [...list, spot] });
   }
 
   protected toggle(field: InspectedField, option: string): void {
