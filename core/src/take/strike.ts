@@ -7,7 +7,7 @@ import type { PlacedEffect, SequencePlan } from './plan.js';
 import { completePayload } from './payload.js';
 import { FiringScene, Motion } from './motion.js';
 import { EngineTake, type Fired, type TakeOrigin } from './take.js';
-import type { TimedFiring } from './timedFiring.js';
+import { wallTimeOf, type TimedFiring } from './timedFiring.js';
 
 /**
  * Resolves a strike: draws every choice once and places every firing in time. `previous` may be a take of an earlier
@@ -115,6 +115,22 @@ export function bendsOf(plan: SequencePlan, payload: Strike['payload'], seed: nu
   const common = commonOf(plan, payload, seed, {});
   const isSilent = (effect: PlacedEffect): boolean => effect.muted;
   return bendTime(fireEffects(plan, common, isSilent, effects, (effect) => fireAll(effect, common, effect.muted)));
+}
+
+/** A signal of a strike: seconds of the world's clock after the strike, and its numbers. */
+export interface StruckSignal {
+  readonly after: Seconds;
+  readonly parameters: SignalCue['parameters'];
+}
+
+/** Returns the signals of a name that a strike with a complete payload raises, in order of time. */
+export function signalsOf(plan: SequencePlan, payload: Strike['payload'], seed: number, name: string): StruckSignal[] {
+  const { timed, warps } = resolve(plan, payload, { seed });
+  return timed
+    .flatMap((one) => (one.silent ? [] : (one.firing.signals?.((age) => wallTimeOf(one, age)) ?? [])))
+    .filter((signal) => signal.name === name)
+    .map(({ start, parameters }) => ({ after: Math.max(0, warps.world.tau(start)), parameters }))
+    .sort((a, b) => a.after - b.after);
 }
 
 /** What is given, without what is said to be undefined. */

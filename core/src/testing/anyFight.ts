@@ -30,6 +30,8 @@ const names: Readonly<Record<string, readonly string[]>> = {
   status: statuses,
   statuses,
   sequence: sequences,
+  signal: ['now', 'there'],
+  raises: events,
   start: sequences,
   end: sequences,
   move: [...moves],
@@ -200,7 +202,11 @@ const fields = [
 const effects: Readonly<Record<(typeof sequences)[number], Json[]>> = {
   stops: [{ kind: 'hit-stop', id: 'stop', duration: 0.12, parties: ['target', 'source'] }],
   pushes: [{ kind: 'knockback', id: 'kick', distance: 30 }],
-  slows: [{ kind: 'slow', id: 'slow', duration: 0.5, rate: 0.4 }],
+  slows: [
+    { kind: 'slow', id: 'slow', duration: 0.5, rate: 0.4 },
+    { kind: 'caption', id: 'say', text: 'a{signal now}b{signal now damage 3}', rate: 10 },
+    { kind: 'seeker', id: 'seek', count: 2, duration: 0.3, arrival: 'there' },
+  ],
 };
 
 /** A project's document; most can be used, the others are told by the check. */

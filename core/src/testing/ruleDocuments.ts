@@ -57,6 +57,7 @@ function namesOf(of: string, known: KnownNames): fc.Arbitrary<string> {
   const lists: Readonly<Record<string, readonly string[]>> = {
     status: known.statuses,
     sequence: known.sequences,
+    signal: ['now', 'there'],
     event: known.events,
     actor: known.actors,
     field: [known.kindField],

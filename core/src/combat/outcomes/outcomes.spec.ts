@@ -1,4 +1,5 @@
 import { fighter, fightOut, fightEvents, response, type Bout, type Fight, type Fought, type Scripted } from '../../testing/fights.js';
+import { newEffect } from '../../effects/schemas.js';
 import { outcomeWords } from './registry.js';
 
 type Json = Record<string, unknown>;
@@ -28,6 +29,30 @@ function come(then: readonly Json[], script: readonly Scripted[] = [{ at: 1 }], 
 const happened = ({ log }: Fought): Json[] => log.flatMap((entry) => entry.happened as unknown as Json[]);
 
 describe('outcomes', () => {
+  it('raise an event at each signal of the sequence that they play, by the world’s clock, with the signal’s numbers', () => {
+    const say = { ...newEffect('caption', 'say'), text: 'ab{signal here damage 3}c{signal here}', rate: 10 };
+    const seek = { ...newEffect('seeker', 'seek'), count: 3, every: 0.1, duration: 0.5, arrival: 'there' };
+    const stop = { ...newEffect('hit-stop', 'stop'), duration: 0.4, delay: 0.05, parties: ['world'] };
+    const plays = { said: [say], sought: [seek], halted: [say, stop] } as unknown as Fight['plays'];
+    const told = (sequence: string, signal: string, more: Json = {}): [number, unknown][] => {
+      const then = [{ outcome: 'play', sequence, signal, raises: 'burn', ...more }];
+      const { log } = come(then, [{ at: 1, payload: { damage: 12 } }], { plays, responses: [response('burn', { id: 'told', then: [] })] });
+      return log.filter(({ event }) => event === 'burn').map(({ at, payload }) => [Number(at.toFixed(6)), payload['damage']]);
+    };
+    // b comes a tenth of a second after a, c another tenth later; the second signal has no number of its own.
+    expect(told('said', 'here')).toEqual([
+      [1.1, 3],
+      [1.2, 12],
+    ]);
+    expect(told('said', 'here', { after: 2 }).map(([at]) => at)).toEqual([3.1, 3.2]);
+    // Three that set off a tenth apart and fly for half a second.
+    expect(told('sought', 'there').map(([at]) => at)).toEqual([1.5, 1.6, 1.7]);
+    // While the world stands, its clock shows what it showed as the stop began: 0.05 s after the blow.
+    expect(told('halted', 'here')[0][0]).toBeCloseTo(1.05, 6);
+    expect(told('said', 'elsewhere')).toEqual([]);
+    expect(told('said', '')).toEqual([]);
+  });
+
   it('can be delayed on the world’s clock, are logged on their own, and are cancelled if their body was despawned', () => {
     const went = come(
       [

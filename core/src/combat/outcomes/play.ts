@@ -1,9 +1,13 @@
 import { hash4 } from '../../maths/hash.js';
+import type { SignalCue } from '../../contract.js';
+import type { FullPayload } from '../parts/fullPayload.js';
 import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf, placeOf } from '../parts/asking.js';
-import { payloadFor } from '../parts/given.js';
+import { inCommon, payloadFor } from '../parts/given.js';
 import { amountRule, choiceRule, givenRule, nameRule, ruleLimits } from '../parts/ruleFields.js';
+import { signalsOf } from '../../take/strike.js';
+import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
 const whom = ['target', 'source', 'projectile', 'nobody'] as const;
@@ -19,6 +23,8 @@ export const play = defineOutcome({
     from: choiceRule('From', 'Who is its source.', whom, 'source'),
     after: amountRule({ label: 'After', about: 'Seconds of the world’s clock.', unit: 's', min: 0, max: ruleLimits.seconds, default: 0 }),
     payload: givenRule('What its payload has besides.'),
+    signal: nameRule('signal', 'At signal', 'The signal of the sequence at which an event is raised; none, when empty.', ''),
+    raises: nameRule('event', 'Raises', 'The event raised at each of these signals, on the same parties; none, when empty.', ''),
   },
   compile(reader) {
     const sequence = reader.sequence('sequence');
@@ -26,6 +32,9 @@ export const play = defineOutcome({
     const from = reader.choice('from');
     const after = reader.amount('after');
     const { event } = reader.references.planOf(sequence);
+    const signal = reader.ownName('signal');
+    const raises = reader.maybeEvent('raises');
+    const plan = reader.references.planOf(sequence);
     const given = reader.given('payload', event.fields, `the sequence’s event "${event.id}"`);
     const { key } = reader;
     return {
@@ -34,16 +43,24 @@ export const play = defineOutcome({
         const target = party(on);
         const place = target ? (target === asking.target ? (asking.touch?.place ?? asking.met) : undefined) : placeOf(asking);
         const seed = hash4(asking.run.seed, asking.number >>> 0, key, 0, 0);
-        doing.play(
-          sequence,
-          { source: party(from), target, place, projectile: asking.projectile },
-          payloadFor(event.fields, given, asking),
-          seed,
-          amountIn(asking, after),
-        );
+        const told = { source: party(from), target, place, projectile: asking.projectile };
+        const payload = payloadFor(event.fields, given, asking);
+        const delay = amountIn(asking, after);
+        doing.play(sequence, told, payload, seed, delay);
+        if (!raises || signal === '') return;
+        const own = inCommon(raises.fields, asking.payload);
+        for (const one of signalsOf(plan, payload, seed, signal))
+          doing.raise(raises, told, withNumbers(own, one.parameters), delay + one.after);
       },
     };
   },
-  words: ({ sequence, on, after = 0 }) =>
-    `play ${sequence}${on === 'target' ? '' : on === 'source' || on === 'projectile' ? ` on ${on}` : ' where it happens'}${after === 0 ? '' : ` after ${amountWords(after)} s`}`,
+  leads: ({ raises = '', signal = '' }) => (raises === '' || signal === '' ? [] : [lead('event', raises, { later: true })]),
+  words: ({ sequence, on, after = 0, signal = '', raises = '' }) =>
+    `play ${sequence}${on === 'target' ? '' : on === 'source' || on === 'projectile' ? ` on ${on}` : ' where it happens'}${after === 0 ? '' : ` after ${amountWords(after)} s`}${raises === '' || signal === '' ? '' : `, raise ${raises} at ${signal}`}`,
 });
+
+/** The payload with a signal's numbers in place of its own numbers of equal names. */
+function withNumbers(payload: FullPayload, parameters: SignalCue['parameters']): FullPayload {
+  const numbers = Object.entries(parameters).filter(([name, value]) => typeof value === 'number' && typeof payload[name] === 'number');
+  return numbers.length === 0 ? payload : { ...payload, ...Object.fromEntries(numbers) };
+}

@@ -71,7 +71,7 @@ export type FlagRule = Base<'flag', boolean>;
 export type MeasureRule = Base<'measure', MeasureDocument | undefined>;
 /** The name of a thing of the project; `''` is none, where it may be. */
 export interface NameRule extends Base<'name', string | undefined> {
-  readonly of: 'status' | 'counter' | 'sequence' | 'event' | 'look' | 'field' | 'combatant' | 'rung' | 'move' | 'actor';
+  readonly of: 'status' | 'counter' | 'sequence' | 'event' | 'look' | 'field' | 'combatant' | 'rung' | 'move' | 'actor' | 'signal';
 }
 /** Several names or values. */
 export interface NamesRule extends Base<'names', readonly string[]> {

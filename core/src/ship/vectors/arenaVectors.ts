@@ -109,6 +109,14 @@ export const arenaBase = {
         { kind: 'meter', id: 'own', on: 'source', shows: 'always', duration: 5 },
       ],
     },
+    {
+      id: 'calls',
+      effects: [
+        { kind: 'caption', id: 'say', text: 'ab{signal now damage 3}c{signal now}', rate: 10 },
+        { kind: 'seeker', id: 'seek', count: 2, every: 0.1, duration: 0.5, arrival: 'there' },
+        { kind: 'hit-stop', id: 'stop', delay: 0.15, duration: 0.2, parties: ['world'] },
+      ],
+    },
     { id: 'lunges', effects: [{ kind: 'pose', id: 'lunge', pose: 'lunge', amount: 0.5, envelope: [{ at: 0, value: 1 }], duration: 1 }] },
   ],
 } as const;

@@ -294,6 +294,18 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
+      'an event at each signal of a sequence that is played: letters and arrivals, with the signal’s numbers, by the world’s clock, which a stop of the sequence halts',
+    ladders: {
+      hit: [rung('says', [], [{ ...plays('calls'), signal: 'now', raises: 'bare', after: 0.1 }, { ...plays('calls'), signal: 'there', raises: 'call', on: 'source' }])],
+      bare: [harms],
+      call: [rung('lit', [], [give('lit', { length: 0.1 })])],
+    },
+    statuses: [{ id: 'lit', length: 1 }],
+    script: [blow(0.1, { damage: 4 }), blow(2, { damage: 2 })],
+    to: [0.2, 0.5, 0.9, 1.5, 3],
+  },
+  {
+    about:
       'any outcome after a while, by the world’s clock: in an entry of its own with the event’s number, by the state of then; for one who has been away since, nothing',
     ladders: {
       hit: [

@@ -1,5 +1,6 @@
 import type { EventType, Project } from '@undatio/core';
 import type { RuleField } from '@undatio/core/internal';
+import { signalsOf as signalsOfEffect } from '../tune/sequenceEdits';
 
 /** What may be chosen in a rule's fields, of a project. */
 export interface RuleChoices {
@@ -50,6 +51,10 @@ export function choicesFor(
         return [...combatants];
       case 'move':
         return unique(named(project.actors.flatMap(({ moves = [] }) => moves)));
+      case 'signal': {
+        const played = project.sequences.find(({ id }) => id === document['sequence']);
+        return plain((played?.effects ?? []).flatMap((effect) => signalsOfEffect(effect)));
+      }
       case 'rung':
         return unique(named(project.responses.flatMap(({ rungs }) => rungs)));
     }
