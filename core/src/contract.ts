@@ -47,6 +47,14 @@ export interface StrikeOptions {
   readonly bodies?: { readonly source?: Body; readonly target?: Body };
   /** When given, only the effects with these ids fire. */
   readonly solo?: readonly string[];
+  /** Shares of health, 0 to 1, before and after the strike, for bars that show the health of their body. Default: not known. */
+  readonly health?: { readonly source?: HealthChange; readonly target?: HealthChange };
+}
+
+/** Shares of a body's health, 0 to 1, before and after a strike. */
+export interface HealthChange {
+  readonly before: number;
+  readonly after: number;
 }
 
 /** One actor at one instant. Positions are displacements from rest. */
@@ -489,6 +497,8 @@ export interface PlayerStrikeOptions {
   /** Seconds from now until contact; a take with a wind-up is struck as long before. Default 0. */
   readonly after?: number;
   readonly solo?: readonly string[];
+  /** Shares of health, 0 to 1, before and after the strike, for bars that show the health of their body. Default: not known. */
+  readonly health?: { readonly source?: HealthChange; readonly target?: HealthChange };
   /** Where the view and the ear are, for what fades with distance. Default: the contact point. */
   readonly view?: Place;
   readonly ear?: Place;

@@ -132,7 +132,7 @@ test.describe('striking', () => {
     await page.locator('body').press('Space');
     await expect(health).toHaveAttribute('data-before', '0.88');
     await expect(health).toHaveAttribute('data-after', '0.76');
-    await page.getByRole('button', { name: 'Mend' }).click();
+    await page.getByRole('button', { name: 'Restore health' }).click();
     await expect(health).toHaveAttribute('data-before', '1');
   });
 

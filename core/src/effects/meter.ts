@@ -4,9 +4,36 @@ import { defineKind } from './effect.js';
 
 const showings = ['when hurt', 'always'] as const;
 
+const byNumbers = { field: 'fullness', is: ['numbers'] } as const;
+
 const fields = {
-  before: valueField({ label: 'Before', about: 'How full it was before the blow.', group: 'amount', unit: '', min: 0, max: 1, default: 1 }),
-  after: valueField({ label: 'After', about: 'How full it is after the blow.', group: 'amount', unit: '', min: 0, max: 1, default: 0.7 }),
+  fullness: choiceField(
+    'Shows',
+    'health: the health of the body it is on, before and after the strike; numbers: the two numbers below. Rules and games that know a body’s health always show that.',
+    ['health', 'numbers'],
+    'health',
+    { absent: 'numbers' },
+  ),
+  before: valueField({
+    label: 'Before',
+    about: 'How full it was before the blow.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 1,
+    when: byNumbers,
+  }),
+  after: valueField({
+    label: 'After',
+    about: 'How full it is after the blow.',
+    group: 'amount',
+    unit: '',
+    min: 0,
+    max: 1,
+    default: 0.7,
+    when: byNumbers,
+  }),
   fall: valueField({ label: 'Fall', about: 'Seconds in which it falls.', group: 'time', unit: 's', min: 0, max: 5, default: 0.08 }),
   ease: easeField('Easing', 'How it falls, and how what lags follows.', 'ease-out'),
   lagDelay: valueField({
@@ -27,7 +54,7 @@ const fields = {
     max: 10,
     default: 0.35,
   }),
-  shows: choiceField('Shows', 'when hurt: only where something was lost; always: whatever happens.', showings, 'when hurt'),
+  shows: choiceField('Seen', 'when hurt: only where something was lost; always: whatever happens.', showings, 'when hurt'),
   above: valueField({
     label: 'Above',
     about: 'How far above the body’s middle.',
@@ -59,9 +86,10 @@ export const meter = defineKind({
   search: 'health bar gauge hp life',
   common: { clock: 'wall', duration: 1.6, durationAbout: 'Seconds from its first to its last sight.', on: 'target' },
   fields,
-  leads: ['before', 'after', 'fall', 'lagDelay', 'lagTime', 'duration', 'above', 'width'],
+  leads: ['fullness', 'before', 'after', 'fall', 'lagDelay', 'lagTime', 'duration', 'above', 'width'],
   compile(reader) {
     const party = reader.choice('on');
+    const byHealth = reader.choice('fullness') === 'health';
     const before = reader.value('before');
     const after = reader.value('after');
     const fall = reader.value('fall');
@@ -79,9 +107,10 @@ export const meter = defineKind({
     return {
       fire(draws, strength, duration) {
         const rest = draws.place(party);
-        const first = fraction(draws.number(before));
-        // Strength scales what is lost.
-        const last = fraction(first + (draws.number(after) - first) * strength);
+        const known = byHealth ? draws.healthOf(party) : undefined;
+        const first = fraction(known ? known.before : draws.number(before));
+        // Strength scales what is lost, but never what is known of the body.
+        const last = known ? fraction(known.after) : fraction(first + (draws.number(after) - first) * strength);
         const falls = draws.number(fall);
         const waits = draws.number(lagDelay);
         const lags = draws.number(lagTime);

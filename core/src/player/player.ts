@@ -21,7 +21,7 @@ import { hash4 } from '../maths/hash.js';
 import { nearly } from '../combat/parts/memory.js';
 import { DocumentError } from '../model/documentError.js';
 import { show } from '../model/json.js';
-import { readOptions } from '../ship/strikeOptions.js';
+import { readHealth, readOptions } from '../ship/strikeOptions.js';
 import { groundOf, readNumber, readRecord, spotsFacing } from '../take/compileReferences.js';
 import type { TimeBend } from '../take/firing.js';
 import type { FrameCapacity } from '../take/frame.js';
@@ -298,6 +298,7 @@ export class LivePlayer implements Player {
       () => [...this.bodies.keys()].join(', ') || 'none yet',
     );
     if (options.solo !== undefined) readOptions({ solo: options.solo }, plan);
+    if (options.health !== undefined) readHealth(options.health, ['options', 'health']);
     const { now, units } = this;
     const contact = now + (options.after ?? 0);
     const seed = (options.seed === undefined ? hash4(this.seed >>> 0, this.serial, 0, 0, 0) : readSeed(options.seed, ['seed'])) >>> 0;
@@ -333,6 +334,7 @@ export class LivePlayer implements Player {
         },
         bodies: { ...sizeOf('source', parties.source, scale), ...sizeOf('target', parties.target, scale) },
         ...(options.solo && { solo: options.solo }),
+        ...(options.health && { health: options.health }),
       },
       undefined,
       (bends) => [...(decided?.bends ?? heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget))],

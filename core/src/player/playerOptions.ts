@@ -78,7 +78,7 @@ export function readPlacing(raw: BodyPlacing, actors: readonly string[], path: D
   if (velocity !== undefined) readPoint(velocity, [...path, 'velocity']);
 }
 
-const strikeNames = ['source', 'target', 'others', 'at', 'scale', 'seed', 'after', 'solo', 'view', 'ear'];
+const strikeNames = ['source', 'target', 'others', 'at', 'scale', 'seed', 'after', 'solo', 'view', 'ear', 'health'];
 
 /** `known` tells the bodies that are there. */
 export function readStrikeOptions(raw: PlayerStrikeOptions, known: (id: string) => boolean, bodies: () => string): void {

@@ -1,4 +1,15 @@
-import type { ActorFrame, Comfort, Frame, KitActor, Payload, Place, PlayerSound, SignalCue, SoundCue } from '../contract.js';
+import type {
+  ActorFrame,
+  Comfort,
+  Frame,
+  KitActor,
+  Payload,
+  Place,
+  PlayerSound,
+  PlayerStrikeOptions,
+  SignalCue,
+  SoundCue,
+} from '../contract.js';
 import type { SequencePlan } from '../take/plan.js';
 import type { Px, Seconds } from '../units.js';
 import { LivePlayer } from './player.js';
@@ -16,6 +27,8 @@ export interface Blow {
   readonly solo?: readonly string[];
   /** How far to the right of its contact point the view and the ear are. */
   readonly listener?: Px;
+  /** Shares of health before and after it. */
+  readonly health?: PlayerStrikeOptions['health'];
 }
 
 /** A body that stands in the way: its actor, if it is one of the project's, and where it rests from the first contact point. */
@@ -67,7 +80,7 @@ export class RapidFire {
     put(source, striker, 1);
     targets.forEach((stand, i) => put(nameOf(i), stand, -1));
     const first = targets[0].place;
-    for (const { payload, seed, at, target, solo, listener = 0 } of [...blows].sort((a, b) => a.at - b.at)) {
+    for (const { payload, seed, at, target, solo, listener = 0, health } of [...blows].sort((a, b) => a.at - b.at)) {
       const { place } = targets[target];
       const contact = { x: place.x - first.x, y: place.y - first.y };
       const heard = { x: contact.x + listener, y: contact.y };
@@ -81,6 +94,7 @@ export class RapidFire {
         view: heard,
         ear: heard,
         ...(solo && { solo }),
+        ...(health && { health }),
       });
     }
     const { begins, ends } = this.player;

@@ -7,18 +7,19 @@ import type { SequencePlan } from '../take/plan.js';
 /** Farther from contact nothing can be placed, nor can a body be larger. */
 const farthest = 1e6;
 
-const known = ['seed', 'places', 'bodies', 'solo'];
+const known = ['seed', 'places', 'bodies', 'solo', 'health'];
 const knownPlaces = ['source', 'target', 'view', 'ear'];
 
 /** Holds a game's options to what they may be. Throws DocumentError with the path of the first that cannot be used. */
 export function readOptions(options: StrikeOptions, plan: SequencePlan): void {
   refuseUnknown(readRecord(options, ['options']), known, ['options']);
-  const { seed, places, bodies, solo } = options as Record<string, unknown>;
+  const { seed, places, bodies, solo, health } = options as Record<string, unknown>;
   if (seed !== undefined && !Number.isSafeInteger(seed))
     throw new DocumentError(['options', 'seed'], `expected a whole number, found ${show(seed)}`);
   if (places !== undefined) readPlaces(places, ['options', 'places']);
   if (bodies !== undefined) readBodies(bodies, ['options', 'bodies']);
   if (solo !== undefined) readSolo(solo, plan, ['options', 'solo']);
+  if (health !== undefined) readHealth(health, ['options', 'health']);
 }
 
 function refuseUnknown(record: Readonly<Record<string, unknown>>, names: readonly string[], path: DocumentPath): void {
@@ -50,6 +51,18 @@ function readBodies(raw: unknown, path: DocumentPath): void {
     readNumber(height, [...path, party, 'height'], 0, farthest);
     if (!isRecord(spots)) continue;
     for (const [spot, place] of Object.entries(spots)) if (place !== undefined) readPoint(place, [...path, party, 'spots', spot]);
+  }
+}
+
+/** Reads the shares of health before and after a strike. */
+export function readHealth(raw: unknown, path: DocumentPath): void {
+  const parties = readRecord(raw, path);
+  refuseUnknown(parties, ['source', 'target'], path);
+  for (const [party, change] of Object.entries(parties)) {
+    if (change === undefined) continue;
+    const { before, after } = readRecord(change, [...path, party]);
+    readNumber(before, [...path, party, 'before'], 0, 1);
+    readNumber(after, [...path, party, 'after'], 0, 1);
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Body, Place, Spot } from '../contract.js';
+import type { Body, HealthChange, Place, Spot, StrikeOptions } from '../contract.js';
 import { drawFrom, hash4, hashPrefix, hashText } from '../maths/hash.js';
 import type { Degrees, Fraction, Uint32 } from '../units.js';
 import { transfer, type CompiledColour, type CompiledDirection, type CompiledValue } from './compiledValue.js';
@@ -18,6 +18,8 @@ export interface Strike {
     readonly others: readonly Place[];
   };
   readonly bodies: { readonly source: Body; readonly target: Body };
+  /** Shares of health before and after the strike, of those whose health is known. */
+  readonly health?: StrikeOptions['health'];
 }
 
 /** Where something hangs: on the contact point or on a party. */
@@ -100,6 +102,11 @@ export class Draws {
   packedColour(colour: CompiledColour): number {
     if (colour.type === 'fixed') return colour.packed;
     return colour.of.get(String(this.strike.payload[colour.field])) ?? colour.otherwise;
+  }
+
+  /** Shares of a party's health before and after the strike; undefined if they are not known. */
+  healthOf(party: 'source' | 'target'): HealthChange | undefined {
+    return this.strike.health?.[party];
   }
 
   /** A place at rest: the contact point, or a spot of a party. */

@@ -87,6 +87,7 @@ function commonOf(plan: SequencePlan, payload: Strike['payload'], seed: number, 
     blow: blowField && Number(payload[blowField.name]),
     places: options.places ? { ...plan.standing.places, ...given(options.places) } : plan.standing.places,
     bodies: options.bodies ? { ...plan.standing.bodies, ...given(options.bodies) } : plan.standing.bodies,
+    ...(options.health && { health: options.health }),
   };
 }
 

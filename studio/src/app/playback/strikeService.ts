@@ -4,7 +4,7 @@ import { BehaviorSubject, combineLatest, distinctUntilChanged, filter, map, of, 
 import { ProjectService } from '../project/projectService';
 import { StageSetUps } from '../stage/stageSetUps';
 import type { RapidSettings, StageTake, StrikeSettings } from './stageTake';
-import { healthAfter, Striker, tellsHealth } from './striker';
+import { healthAfter, Striker, wearsDown } from './striker';
 
 /** Owns what is struck, and keeps the take that follows from it and from the documents. */
 @Injectable({ providedIn: 'root' })
@@ -103,7 +103,8 @@ export class StrikeService {
     if (this.isLent) return;
     const { pinned, seed, health, payload } = this.current;
     const event = this.eventOf(this.current.sequence);
-    const left = event && tellsHealth(event) && this.struck ? healthAfter(event, payload, health) : health;
+    const target = this.stages.project?.actors.find(({ role }) => role === 'target');
+    const left = wearsDown(event) && this.struck ? healthAfter(target, event, payload, health) : health;
     this.struck = true;
     // It cannot die here: one that has been felled stands up again.
     this.change({ seed: pinned ? seed : (seed + 1) >>> 0, health: left > 0 ? left : 1 });

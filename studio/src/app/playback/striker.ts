@@ -1,4 +1,4 @@
-import { DocumentError, type EventType, type Payload, type Project, type Sequence } from '@undatio/core';
+import { DocumentError, type Actor, type EventType, type Payload, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
 import {
   compileContext,
   compileSequence,
@@ -16,23 +16,48 @@ import type { StageTake, StrikeSettings } from './stageTake';
 
 /** The fields by which an event tells the target's health before and after its blow. */
 const healthFields = ['healthBefore', 'healthAfter'];
-/** Damage that takes all of a practice target's health. */
+/** Damage that takes all of a practice target's health, if its actor has none of its own. */
 const wholeHealth = 100;
 
 /** Whether an event's payload tells health, which the stage then keeps itself. */
-export function tellsHealth(event: EventType | undefined): boolean {
-  return healthFields.every((name) => event?.fields.some((field) => field.name === name));
+function tellsHealth(event: EventType): boolean {
+  return healthFields.every((name) => event.fields.some((field) => field.name === name));
 }
 
-/** What a blow leaves of the target's health. */
-export function healthAfter(event: EventType, payload: Payload, before: number): number {
-  const damage = event.fields.find(({ name }) => name === 'damage');
-  return Math.max(0, tidy(before - Number(payload['damage'] ?? damage?.default ?? 0) / wholeHealth));
+/** True if strikes of an event wear the practice target down: they have damage, or say how much health is left. */
+export function wearsDown(event: EventType | undefined): event is EventType {
+  return event !== undefined && (event.harm !== undefined || tellsHealth(event));
 }
 
-/** The payload with the health that the target has now. */
-function withHealth(event: EventType | undefined, payload: Payload, before: number): Payload {
-  return event && tellsHealth(event) ? { ...payload, healthBefore: before, healthAfter: healthAfter(event, payload, before) } : payload;
+/** Returns the share of health that a strike leaves: by the event's damage, what the target resists and its full health. */
+export function healthAfter(target: Actor | undefined, event: EventType, payload: Payload, before: number): number {
+  const { harm = { value: 'damage' } } = event;
+  const valueOf = (name: string): unknown => payload[name] ?? event.fields.find((field) => field.name === name)?.default;
+  const kind = harm.kind ?? (harm.kindField === undefined ? undefined : String(valueOf(harm.kindField)));
+  const resists = kind === undefined ? 1 : (target?.resists?.[kind] ?? 1);
+  return Math.max(0, tidy(before - (Number(valueOf(harm.value) ?? 0) * resists) / (target?.health?.most ?? wholeHealth)));
+}
+
+function targetOf({ actors }: Pick<Project, 'actors'>): Actor | undefined {
+  return actors.find(({ role }) => role === 'target');
+}
+
+/** The shares of health before and after a strike: those of its source do not change. */
+function healthOf(
+  project: Pick<Project, 'actors'>,
+  event: EventType | undefined,
+  payload: Payload,
+  before: number,
+): StrikeOptions['health'] {
+  const after = wearsDown(event) ? healthAfter(targetOf(project), event, payload, before) : before;
+  return { source: { before: 1, after: 1 }, target: { before, after } };
+}
+
+/** The payload with the health that the target has now, if its event tells health. */
+function withHealth(project: Pick<Project, 'actors'>, event: EventType | undefined, payload: Payload, before: number): Payload {
+  return event && tellsHealth(event)
+    ? { ...payload, healthBefore: before, healthAfter: healthAfter(targetOf(project), event, payload, before) }
+    : payload;
 }
 
 /** Strikes sequences of projects as they stand, and keeps what need not be made anew from strike to strike. */
@@ -53,8 +78,13 @@ export class Striker {
     const plan = this.planOf(project, sequence);
     if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
     const from = { x: listener, y: 0 };
-    const options = { seed, ...(heard.length > 0 && { solo: heard }), ...(listener !== 0 && { places: { view: from, ear: from } }) };
-    const take = (this.last = strike(plan, withHealth(event, payload, settings.health), options, this.last));
+    const options = {
+      seed,
+      health: healthOf(project, event, payload, settings.health),
+      ...(heard.length > 0 && { solo: heard }),
+      ...(listener !== 0 && { places: { view: from, ear: from } }),
+    };
+    const take = (this.last = strike(plan, withHealth(project, event, payload, settings.health), options, this.last));
     // A game's player turns things down: one blow as it plays it, or many.
     const isPlayed = settings.rapid.on || Object.values(settings.comfort).some((factor) => factor !== 1);
     const run = isPlayed ? rapidFire(plan, event, settings, heard, project) : take;
@@ -64,7 +94,7 @@ export class Striker {
   /** The payload that a sequence is struck with: what its event has not is left out, and health is kept. */
   payloadOf(project: Project, { payload, health }: StrikeSettings, sequence: Sequence): Payload {
     const event = project.events.find(({ id }) => id === sequence.event);
-    return withHealth(event, fittingPayload(event?.fields ?? [], payload), health);
+    return withHealth(project, event, fittingPayload(event?.fields ?? [], payload), health);
   }
 
   /** What sequences of a project refer to, ready for compiling; made anew only when that changes. */
@@ -106,8 +136,9 @@ function rapidFire(
   event: EventType | undefined,
   settings: StrikeSettings,
   solo: readonly string[],
-  { actors, stopBudget }: Project,
+  project: Project,
 ): RapidFire {
+  const { actors, stopBudget } = project;
   const { payload, listener, seed, comfort } = settings;
   const rapid = settings.rapid.on ? settings.rapid : { ...settings.rapid, strikes: 1, targets: 1 };
   const { places } = plan.standing;
@@ -123,9 +154,12 @@ function rapidFire(
   const blows = Array.from({ length: rapid.strikes }, (_, i): Blow => {
     const struck = i % count;
     const turned = direction && { [direction.name]: wrapDegrees(Number(payload[direction.name] ?? direction.default) + i * rapid.turn) };
-    const worn = withHealth(event, { ...payload, ...turned }, healths[struck]);
-    healths[struck] = Number(worn['healthAfter'] ?? 1) || 1;
-    return { payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
+    const given = { ...payload, ...turned };
+    const worn = withHealth(project, event, given, healths[struck]);
+    const health = healthOf(project, event, given, healths[struck]);
+    // It cannot be defeated here: one that is stands up again.
+    healths[struck] = health?.target?.after || 1;
+    return { health, payload: worn, seed: seed + i, at: i * rapid.every, target: struck, listener, ...(solo.length > 0 && { solo }) };
   });
   return new RapidFire({ plan, source: { actor: ofRole('source')[0], place: places.source }, targets, budget: stopBudget, comfort }, blows);
 }

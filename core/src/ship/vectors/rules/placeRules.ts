@@ -95,6 +95,16 @@ export const placeRules: readonly Rule[] = [
         at: [0.1],
       })),
       {
+        about: 'bars by the health of their bodies, and by numbers of their own',
+        effects: [
+          { kind: 'meter', id: 'known', fullness: 'health', duration: 1, strength: 0.5 },
+          { kind: 'meter', id: 'mine', fullness: 'health', on: 'source', shows: 'always', duration: 1, above: 120 },
+          { kind: 'meter', id: 'told', fullness: 'numbers', duration: 1, before: 0.9, after: 0.1, above: 150 },
+        ],
+        options: { health: { target: { before: 0.8, after: 0.3 }, source: { before: 0.6, after: 0.6 } } },
+        at: [0.02, 0.5, 0.9],
+      },
+      {
         about: 'places and bodies of the game’s own',
         effects: [
           ...['top', 'front'].map((spot) => ({ ...still, id: spot, count: 1, from: 'target', spot })),

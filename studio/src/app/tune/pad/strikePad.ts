@@ -9,7 +9,7 @@ import type { PayloadField, StopBudget } from '@undatio/core';
 import { movedToEvent, RapidFire } from '@undatio/core/internal';
 import { PlaybackService } from '../../playback/playbackService';
 import type { RapidSettings } from '../../playback/stageTake';
-import { healthAfter, tellsHealth } from '../../playback/striker';
+import { healthAfter, wearsDown } from '../../playback/striker';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
 import { relabelled } from '../../project/relabelled';
@@ -84,12 +84,13 @@ export class StrikePad {
     return (this.event()?.fields ?? []).filter((field): field is FieldOf<T> => field.type === type);
   }
 
-  /** The target's health before and after this blow, where the event tells it: the stage keeps it itself. */
+  /** The target's health before and after this blow, if the event wears it down: the stage keeps it itself. */
   protected readonly health = computed(() => {
     const event = this.event();
-    if (!event || !tellsHealth(event)) return undefined;
+    if (!wearsDown(event)) return undefined;
     const { health, payload } = this.settings();
-    return { before: health, after: healthAfter(event, payload, health) };
+    const target = this.onStage()?.actors.find(({ role }) => role === 'target');
+    return { before: health, after: healthAfter(target, event, payload, health) };
   });
   /** Whether what is seldom changed is shown. */
   protected readonly settingUp = signal(false);
