@@ -1,5 +1,6 @@
 import { compares } from '../combat/conditions/compare.js';
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
+import type { AmountDocument } from '../combat/parts/ruleFields.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
@@ -25,6 +26,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...eventLoops(project),
     ...neverCleared(project),
     ...neverAnswered(project),
+    ...noDamage(project),
     ...growth(project),
     ...rungsExpected(project),
     ...looksAlike(project),
@@ -266,6 +268,32 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
     told.add(event);
     return [warning(path, `raises "${labelIn(events, event)}", which has no rung`, 'no response', event)];
   });
+}
+
+/** Warns about outcomes that deal the damage of an event which has none. */
+function noDamage({ responses, events }: Rules): Problem[] {
+  const harmless = new Set(events.flatMap(({ id, harm }) => (harm ? [] : [id])));
+  return responses.flatMap(({ event, rungs }, i) =>
+    harmless.has(event)
+      ? rungs.flatMap(({ then }, k) =>
+          then.flatMap((outcome, n) =>
+            outcome.outcome === 'harm' && isOwnDamage(outcome.points)
+              ? [
+                  warning(
+                    ['responses', i, 'rungs', k, 'then', n],
+                    `deals no damage: "${labelIn(events, event)}" has no damage field; choose one, or set points`,
+                    'no damage',
+                  ),
+                ]
+              : [],
+          ),
+        )
+      : [],
+  );
+}
+
+function isOwnDamage(points: AmountDocument | undefined): boolean {
+  return points === undefined || (typeof points === 'object' && 'of' in points && points.of.read === 'harm');
 }
 
 /** Bodies that there are once somebody has split down to the least rank, of a rung that splits whoever falls. */

@@ -1,4 +1,5 @@
 import type { CombatActor } from './parts/combatActor.js';
+import type { Respawn } from './parts/returning.js';
 import type { FullPayload } from './parts/fullPayload.js';
 import type { Place, Told } from './parts/told.js';
 import type { Touch } from './moves/touch.js';
@@ -87,7 +88,7 @@ type Item =
   | { readonly type: 'expires' | 'forget'; readonly who: Combatant; readonly life: number }
   | { readonly type: 'act'; readonly who: Combatant; readonly act: Act }
   | { readonly type: 'launch'; readonly launched: Launched }
-  | { readonly type: 'return'; readonly who: Combatant; readonly life: number; readonly to: Place };
+  | { readonly type: 'return'; readonly who: Combatant; readonly life: number; readonly to: Respawn };
 
 /** More events than this at one instant are a loop that nothing ends. */
 export const instantLimit = 1000;
@@ -594,7 +595,7 @@ export class Run implements Doing, RunState {
     this.fall(who, asking);
   }
 
-  away(who: Combatant, back: { readonly after: Seconds; readonly to: Place } | undefined): void {
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined): void {
     this.stand(who, 'gone');
     who.life++;
     this.statuses.leave(who);
@@ -612,7 +613,7 @@ export class Run implements Doing, RunState {
     });
   }
 
-  bringBack(who: Combatant, to: Place): void {
+  bringBack(who: Combatant, to: Respawn): void {
     if (who.standing === 'up' || !this.isHere(who)) return;
     // A return that was decided for later is of the life that is over now.
     who.life++;
@@ -661,7 +662,7 @@ export class Run implements Doing, RunState {
     this.raiseOwn(who.actor.health.falls, who, source, payload);
   }
 
-  private comeBack(who: Combatant, { x, y }: Place): void {
+  private comeBack(who: Combatant, { x, y, health: points }: Respawn): void {
     const { health } = who.actor;
     who.memory.clear();
     this.forgetPairs(who);
@@ -670,7 +671,7 @@ export class Run implements Doing, RunState {
     this.stand(who, 'up');
     this.acts.put(who, x, y, who.home.facing);
     this.putDownEnd(who);
-    who.setHealth(who.startHealth, who.shown(this.now));
+    who.setHealth(Math.min(health.most, points ?? who.startHealth), who.shown(this.now));
     who.setMending(health.mends, who.shown(this.now));
     this.tellHealth(who);
     this.listener.history?.({ of: 'look', who: who.id, at: this.now, value: '' });

@@ -54,7 +54,7 @@ function happeningWords(happening: Happening, bare: boolean, names: FightNames):
     case 'harm':
       return `${one.who} −${number(one.points)}${to(one.health)}${one.over > 0 ? `, ${number(one.over)} over` : ''}`;
     case 'mend':
-      return `${one.who} +${number(one.points)}${to(one.health)}`;
+      return `${one.who} +${number(one.points - one.over)}${to(one.health)}`;
     case 'gets':
       return `${one.who} gets ${one.status}${one.stacks > 1 ? ` × ${one.stacks}` : ''}`;
     case 'loses':

@@ -10,7 +10,7 @@ describe('an event of a log in words', () => {
     const told: readonly (readonly [Happening, string])[] = [
       [{ what: 'harm', who: 'm', points: 3.456, health: 7.1, over: 0 }, 'm −3.46 to 7.1'],
       [{ what: 'harm', who: 'm', points: 9, health: 0, over: 2 }, 'm −9 to 0, 2 over'],
-      [{ what: 'mend', who: 'm', points: 4, health: 20, over: 1 }, 'm +4 to 20'],
+      [{ what: 'mend', who: 'm', points: 4, health: 20, over: 1 }, 'm +3 to 20'],
       [{ what: 'gets', who: 'm', status: 'burning', stacks: 1 }, 'm gets burning'],
       [{ what: 'gets', who: 'm', status: 'sap', stacks: 3 }, 'm gets sap × 3'],
       [{ what: 'loses', who: 'm', status: 'sap', stacks: 3 }, 'm loses sap'],
@@ -32,7 +32,7 @@ describe('an event of a log in words', () => {
     for (const [happening, words] of told) expect(came(happening)).toBe(words);
     expect(came(told[0][0], told[6][0])).toBe('m −3.46 to 7.1, plays parry');
     expect(came()).toBe('');
-    expect(cameWords({ happened: [told[1][0], told[2][0]] }, true)).toBe('m −9, 2 over, m +4');
+    expect(cameWords({ happened: [told[1][0], told[2][0]] }, true)).toBe('m −9, 2 over, m +3');
     expect(cameWords({ happened: [], refused: 'no end of it' })).toBe('no end of it');
   });
 

@@ -25,7 +25,7 @@ export const away = defineOutcome({
   compile(reader) {
     const of = reader.choice('of');
     const back = reader.maybeAmount('back');
-    const returnOf = returnIn(reader.choice('where'), reader.number('spread'), reader.key);
+    const returnOf = returnIn(reader.choice('where'), reader.number('spread'), reader.maybeNumber('health'), reader.key);
     return {
       happen(asking, doing) {
         const who = partyOf(asking, of);

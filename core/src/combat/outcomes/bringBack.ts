@@ -12,7 +12,7 @@ export const bringBack = defineOutcome({
   fields: { of: partyRule('Who is brought back.'), ...returnRules },
   compile(reader) {
     const of = reader.choice('of');
-    const returnOf = returnIn(reader.choice('where'), reader.number('spread'), reader.key);
+    const returnOf = returnIn(reader.choice('where'), reader.number('spread'), reader.maybeNumber('health'), reader.key);
     return {
       happen(asking, doing) {
         const who = partyOf(asking, of);

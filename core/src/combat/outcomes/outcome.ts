@@ -1,3 +1,4 @@
+import type { Respawn } from '../parts/returning.js';
 import type { Place, Told } from '../parts/told.js';
 import type { CombatActor } from '../parts/combatActor.js';
 import type { FullPayload } from '../parts/fullPayload.js';
@@ -44,9 +45,9 @@ export interface Doing {
   count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void;
   fell(who: Combatant, asking: Asking): void;
   /** Takes somebody away; back after so many seconds of the world's clock, or never. */
-  away(who: Combatant, back: { readonly after: Seconds; readonly to: Place } | undefined): void;
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined): void;
   /** At once, whatever was decided about a return. */
-  bringBack(who: Combatant, to: Place): void;
+  bringBack(who: Combatant, to: Respawn): void;
   look(who: Combatant, look: string): void;
   /** Lets something of an actor's go from somewhere. */
   launch(actor: CombatActor, from: Place, launch: Launch, by: Combatant | undefined): void;

@@ -1,6 +1,6 @@
 import { fighter, fightOut, fightEvents, response, type Bout, type Fight, type Fought, type Scripted } from '../../testing/fights.js';
 import { newEffect } from '../../effects/schemas.js';
-import { outcomeWords } from './registry.js';
+import { outcomeKinds, outcomeWords } from './registry.js';
 
 type Json = Record<string, unknown>;
 
@@ -29,6 +29,25 @@ function come(then: readonly Json[], script: readonly Scripted[] = [{ at: 1 }], 
 const happened = ({ log }: Fought): Json[] => log.flatMap((entry) => entry.happened as unknown as Json[]);
 
 describe('outcomes', () => {
+  it('respawn a body with the health that they say, up to its full health', () => {
+    const back = (more: Json, outcome = 'bring-back'): number => {
+      const then = [{ outcome: 'fell' }, { outcome, ...more }];
+      return come(then, [{ at: 1 }]).read.health('m', 9);
+    };
+    expect(back({})).toBe(100);
+    expect(back({ health: 25 })).toBe(25);
+    expect(back({ health: 400 })).toBe(100);
+    expect(back({ back: 2, health: 30 }, 'away')).toBe(30);
+    expect(outcomeWords({ outcome: 'bring-back', of: 'target', where: 'start', spread: 0, health: 25 } as never)).toContain('with 25 points');
+  });
+
+  it('say what a split comes to', () => {
+    const actors = [{ id: 'pod', label: 'Pod', ranks: [{}, {}, {}, {}] }, { id: 'm', label: 'Moss' }];
+    const sum = (into: string): string | undefined => outcomeKinds['split'].sum?.({ outcome: 'split', count: 4, into } as never, { actors });
+    expect(sum('')).toBe('If every piece splits, Pod: 4 + 16 + 64 = 84 pieces of one.');
+    expect(sum('m')).toBe('No actor has several sizes: nothing splits.');
+  });
+
   it('raise an event at each signal of the sequence that they play, by the world’s clock, with the signal’s numbers', () => {
     const say = { ...newEffect('caption', 'say'), text: 'ab{signal here damage 3}c{signal here}', rate: 10 };
     const seek = { ...newEffect('seeker', 'seek'), count: 3, every: 0.1, duration: 0.5, arrival: 'there' };

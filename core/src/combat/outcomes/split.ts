@@ -38,5 +38,14 @@ export const split = defineOutcome({
     };
   },
   leads: ({ into = '' }) => (into === '' ? [] : [lead('body', into, { later: true })]),
+  sum({ into = '', count = 2 }, { actors }) {
+    const tiers = actors.filter(({ id, ranks = [] }) => ranks.length > 1 && (into === '' || id === into));
+    const lines = tiers.map(({ label, ranks = [] }) => {
+      const steps = Array.from({ length: ranks.length - 1 }, (_, i) => count ** (i + 1));
+      const all = steps.reduce((sum, step) => sum + step, 0);
+      return `${label}: ${steps.join(' + ')}${steps.length > 1 ? ` = ${all}` : ''} pieces of one`;
+    });
+    return lines.length === 0 ? 'No actor has several sizes: nothing splits.' : `If every piece splits, ${lines.join('; ')}.`;
+  },
   words: ({ of, into = '', count = 2 }) => `split ${of} into ${told(count)}${into === '' ? '' : ` ${into}`} of the next lower rank`,
 });

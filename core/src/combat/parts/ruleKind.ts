@@ -11,17 +11,25 @@ export interface RuleKind {
   readonly fields: RuleFields;
   /** The fields that are a stretch of time, where there is one: it is drawn and dragged on an axis. */
   readonly span?: { readonly from?: string; readonly to: string };
+  /** Says what a document comes to in a project, such as how many bodies there are in all; nothing, if left out. */
+  sum?(document: Readonly<Record<string, unknown>>, project: RuleSum): string | undefined;
   /** Its document in a few words. */
   words(document: Readonly<Record<string, unknown>>): string;
+}
+
+/** What a rule's sum is made of. */
+export interface RuleSum {
+  readonly actors: readonly { readonly id: string; readonly label: string; readonly ranks?: readonly object[] | undefined }[];
 }
 
 /** What documents hold of fields. */
 export type RuleRecord<F> = { -readonly [K in keyof F]: RuleDocument<F[K]> };
 
 /** What is said of a kind where it is defined, its own fields known. */
-export interface RuleDefinition<F extends RuleFields> extends Omit<RuleKind, 'fields' | 'span' | 'words'> {
+export interface RuleDefinition<F extends RuleFields> extends Omit<RuleKind, 'fields' | 'span' | 'words' | 'sum'> {
   readonly fields: F;
   readonly span?: { readonly from?: keyof F & string; readonly to: keyof F & string };
+  sum?(document: RuleRecord<F>, project: RuleSum): string | undefined;
   words(document: RuleRecord<F>): string;
 }
 

@@ -328,7 +328,7 @@ export const ruleCases: readonly ArenaCase[] = [
           [],
           [
             { outcome: 'harm', points: 1, after: 0.3 },
-            { outcome: 'away', back: 0.1 },
+            { outcome: 'away', back: 0.1, health: 7 },
             { outcome: 'mend', of: 'source', points: 1, after: 0.3 },
           ],
         ),

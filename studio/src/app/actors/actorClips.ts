@@ -84,8 +84,11 @@ export class ActorClips {
   protected add(picture: string): void {
     const found = this.pictures().find(({ id }) => id === picture);
     if (!found) return;
-    this.edit('add a clip', (before) => withNewClip(before, found));
-    this.wanted.set(this.clips().at(-1)?.id);
+    this.edit('add a clip', (before) => {
+      const after = withNewClip(before, found);
+      this.wanted.set(clipsOf(after).at(-1)?.id);
+      return after;
+    });
   }
 
   protected remove(clip: Clip): void {

@@ -126,6 +126,7 @@ export class MomentService {
       label: known.id,
       take: new DrillTake({ run, bodies, planOf: plan.planOf }),
       bodies,
+      stage: this.staged()?.setUp?.id,
     };
   }
 

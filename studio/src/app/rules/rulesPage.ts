@@ -30,6 +30,7 @@ import { isTyping, takesSpace } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
 import { Stage } from '../tune/stage/stage';
+import { sequencesOf as playedBy } from './ladder/ladderEdits';
 import { copyOf, moved, newEvent, rulesOn, sequencesOn, withSample } from './eventEdits';
 import { Coverage } from './coverage';
 import { EventFields } from './eventFields';
@@ -98,7 +99,11 @@ export class RulesPage {
   );
   protected readonly plays = computed(() => {
     const [project, event] = [this.project(), this.chosen()];
-    return project && event ? sequencesOn(project, event.id) : [];
+    if (!project || !event) return [];
+    // Those that play on it, and those that its rungs play.
+    const rungs = project.responses.find((one) => one.event === event.id)?.rungs ?? [];
+    const played = new Set(rungs.flatMap((rung) => playedBy(rung)));
+    return project.sequences.filter((sequence) => sequence.event === event.id || played.has(sequence.id));
   });
   /** A change of the id, or a removal, that waits for a yes because others change with it. */
   protected readonly asked = signal<{ readonly what: 'rename'; readonly to: string } | { readonly what: 'remove' } | undefined>(undefined);
@@ -299,7 +304,8 @@ export class RulesPage {
   }
 
   protected remove(event: EventType): void {
-    const sequences = this.plays().map(({ id }): DocumentKey => `sequences/${id}`);
+    const project = this.project();
+    const sequences = project ? sequencesOn(project, event.id).map(({ id }): DocumentKey => `sequences/${id}`) : [];
     const at = this.events().indexOf(event);
     const next = this.events()[at + 1] ?? this.events()[at - 1];
     this.asked.set(undefined);

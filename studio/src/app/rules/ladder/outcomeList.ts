@@ -31,6 +31,9 @@ import { newOutcome, outcomeNames, taken } from './ladderEdits';
           @if (opened() === $index) {
             <div class="open">
               <und-rule-fields [kind]="kind(one)" [document]="$any(one)" [choices]="choices()" (changed)="put($event)" />
+              @if (sum(one); as words) {
+                <p class="sum">{{ words }}</p>
+              }
             </div>
           }
         </li>
@@ -55,6 +58,11 @@ export class OutcomeList {
 
   protected about(one: Outcome): string {
     return outcomeKinds[one.outcome].about;
+  }
+
+  /** What it comes to in this project. */
+  protected sum(one: Outcome): string | undefined {
+    return outcomeKinds[one.outcome].sum?.(one as never, this.choices().project);
   }
 
   protected kind(one: Outcome): RuleKind {
