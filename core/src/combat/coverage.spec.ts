@@ -52,6 +52,7 @@ describe('coverage', () => {
           'blow',
           { id: 'pricks', when: [{ condition: 'who', of: 'source', kinds: ['hazard'] }] },
           { id: 'far', when: [{ condition: 'compare', of: { read: 'distance' }, is: '>', value: 300 }] },
+          { id: 'own', when: [{ condition: 'who', kinds: ['beetle'] }] },
           { id: 'near', when: [{ condition: 'who', of: 'source', kinds: ['beetle'] }] },
         ),
       ],

@@ -41,7 +41,7 @@ export function coverageOf(
 ): Covered {
   const source = { actor: sources.at(0) ?? actor };
   const payload = { ...defaultsOf(event), ...fixed };
-  const plainly = answering(plan, event, partiesAt(plan, { target: source, source }), payload, memoryAt());
+  const plainly = answering(plan, event, partiesAt(plan, { target: { actor }, source }), payload, memoryAt());
   const all = new Set<string>();
   const payloads = payloadsOf(event, payload, fixed, ends);
   for (const target of statesOf(plan, actor)) {

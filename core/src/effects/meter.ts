@@ -82,7 +82,7 @@ export const meter = defineKind({
   family: 'words',
   lengthField: 'duration',
   channel: { label: 'full', unit: '', signed: false, full: 1 },
-  about: 'A health bar over a body: it falls from `before` to `after`, and what was lost lags behind.',
+  about: 'A health bar over a body: it falls from the health before to the health after, and what was lost lags behind.',
   search: 'health bar gauge hp life',
   common: { clock: 'wall', duration: 1.6, durationAbout: 'Seconds from its first to its last sight.', on: 'target' },
   fields,

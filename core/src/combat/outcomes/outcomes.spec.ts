@@ -44,7 +44,7 @@ describe('outcomes', () => {
   it('say what a split comes to', () => {
     const actors = [{ id: 'pod', label: 'Pod', ranks: [{}, {}, {}, {}] }, { id: 'm', label: 'Moss' }];
     const sum = (into: string): string | undefined => outcomeKinds['split'].sum?.({ outcome: 'split', count: 4, into } as never, { actors });
-    expect(sum('')).toBe('If every piece splits, Pod: 4 + 16 + 64 = 84 pieces of one.');
+    expect(sum('')).toBe('If every piece splits alike, Pod: 4 + 16 + 64 = 84 pieces of one.');
     expect(sum('m')).toBe('No actor has several sizes: nothing splits.');
   });
 

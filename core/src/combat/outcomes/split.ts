@@ -45,7 +45,7 @@ export const split = defineOutcome({
       const all = steps.reduce((sum, step) => sum + step, 0);
       return `${label}: ${steps.join(' + ')}${steps.length > 1 ? ` = ${all}` : ''} pieces of one`;
     });
-    return lines.length === 0 ? 'No actor has several sizes: nothing splits.' : `If every piece splits, ${lines.join('; ')}.`;
+    return lines.length === 0 ? 'No actor has several sizes: nothing splits.' : `If every piece splits alike, ${lines.join('; ')}.`;
   },
   words: ({ of, into = '', count = 2 }) => `split ${of} into ${told(count)}${into === '' ? '' : ` ${into}`} of the next lower rank`,
 });

@@ -110,6 +110,7 @@ const mostLines = 400;
       text-align: right;
     }
     .rung {
+      display: inline-block;
       padding: 0 0.3rem;
       border: 1px solid var(--sea);
       border-radius: 3px;

@@ -72,13 +72,37 @@ describe('DraftStore', () => {
   beforeEach(() => localStorage.clear());
   afterEach(() => localStorage.clear());
 
-  it('keeps drafts by project, and drops what it cannot read', () => {
+  it('takes over the drafts of pages that are gone, and of no page that is open', async () => {
+    const [open, gone] = ['a'.repeat(32), 'b'.repeat(32)];
+    new DraftStore('league', localStorage, open).keep({ key: 'sequences/a', etag: '"1"', document: { id: 'a' } });
+    new DraftStore('league', localStorage, gone).keep({ key: 'sequences/b', etag: '"1"', document: { id: 'b' } });
+    // Drafts of earlier versions have no page.
+    localStorage.setItem('undatio.draft.league.sequences/c', '{"key":"sequences/c","etag":"\\"1\\"","document":{"id":"c"}}');
+    let close = (): void => undefined;
+    const closed = navigator.locks.request(`undatio.tab.${open}`, () => new Promise<void>((done) => (close = done)));
+    const store = new DraftStore('league');
+    await store.adopt();
+    const keys = (of: DraftStore): string[] =>
+      of
+        .all()
+        .map(({ key }) => key)
+        .sort();
+    expect(keys(store)).toEqual(['sequences/b', 'sequences/c']);
+    expect(keys(new DraftStore('league', localStorage, open))).toEqual(['sequences/a']);
+    close();
+    await closed;
+    await store.adopt();
+    expect(keys(store)).toEqual(['sequences/a', 'sequences/b', 'sequences/c']);
+  });
+
+  it('keeps drafts by project, and drops what it cannot read', async () => {
     const store = new DraftStore('league');
     store.keep({ key: 'sequences/a', etag: '"1"', document: { id: 'a' } });
     new DraftStore('other').keep({ key: 'sequences/b', etag: '"1"', document: {} });
     localStorage.setItem('undatio.draft.league.sequences/c', '{broken');
+    await store.adopt();
     expect(store.all()).toEqual([{ key: 'sequences/a', etag: '"1"', document: { id: 'a' } }]);
-    expect(localStorage.getItem('undatio.draft.league.sequences/c')).toBeNull();
+    expect(Object.keys(localStorage).filter((name) => name.includes('sequences/c'))).toEqual([]);
     store.drop('sequences/a');
     expect(store.all()).toEqual([]);
   });

@@ -6,6 +6,7 @@ import { BehaviorSubject, catchError, EMPTY, filter, map } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type DocumentState, type EditableDocument } from './documentKey';
 import { History } from './history';
 import { ProjectApi, type Entity } from './projectApi';
+import type { Draft } from './draftStore';
 import { SaveQueue } from './saveQueue';
 
 /** `empty`: there is no such project. */
@@ -240,11 +241,12 @@ export class ProjectService {
     this.queue.opened(project.id, new Map(entities.map(({ collection, id, etag }) => [`${collection}/${id}`, etag])));
     this.state.next(project);
     this.load.next({ type: 'ready' });
-    this.restoreDrafts();
+    this.restore(this.queue.drafts());
+    void this.queue.adopted().then((drafts) => this.restore(drafts));
   }
 
-  private restoreDrafts(): void {
-    for (const draft of this.queue.drafts()) {
+  private restore(drafts: readonly Draft[]): void {
+    for (const draft of drafts) {
       const { key, etag, document } = draft;
       const parsed = parseDocument(key, document);
       const stored = this.read(key);

@@ -60,9 +60,16 @@ export class SaveQueue {
     this.draftStore = new DraftStore(project);
   }
 
-  /** What an earlier visit could not save. */
+  /** What this page could not save yet. */
   drafts(): Draft[] {
     return this.draftStore.all();
+  }
+
+  /** What pages that are gone could not save: it is this page's from now on. */
+  async adopted(): Promise<Draft[]> {
+    const store = this.draftStore;
+    const drafts = await store.adopt();
+    return store === this.draftStore ? drafts : [];
   }
 
   /** A draft will be saved against the state it was made from, so that a change made meanwhile shows as a conflict. */

@@ -121,7 +121,7 @@ let menus = 0;
       font: inherit;
     }
     ul {
-      max-height: min(22rem, 45vh);
+      max-height: min(22rem, 45vh, var(--room, 45vh));
       margin: 0.3rem 0 0;
       padding: 0;
       overflow-y: auto;
@@ -226,7 +226,10 @@ export class AddMenu {
     const { width, height } = panel.getBoundingClientRect();
     const isBelow = from.bottom + height + margin <= innerHeight || from.top < innerHeight - from.bottom;
     panel.style.left = `${Math.max(margin, Math.min(from.left, innerWidth - width - margin))}px`;
-    panel.style.top = `${isBelow ? Math.min(from.bottom + 2, innerHeight - height - margin) : Math.max(margin, from.top - height - 2)}px`;
+    // It stays at its button while a search makes it shorter.
+    const [near, room] = isBelow ? [from.bottom, innerHeight - from.bottom] : [innerHeight - from.top, from.top];
+    panel.style[isBelow ? 'top' : 'bottom'] = `${near + 2}px`;
+    panel.style.setProperty('--room', `${Math.max(120, room - margin - 50)}px`);
     this.filter()?.nativeElement.focus();
   }
 }
