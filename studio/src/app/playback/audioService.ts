@@ -124,7 +124,8 @@ export class AudioService {
     const began = output.context.currentTime;
     this.playing = { ...start, began };
     const hand = (cues: readonly SoundCue[]): void => {
-      for (const cue of cues) if (cue.start >= from) this.schedule(output, cue, began + (cue.start - from) / speed, speed);
+      const due = cues.filter(({ start }) => start >= from);
+      this.count(due.filter((cue) => this.schedule(output, cue, began + (cue.start - from) / speed, speed)).length);
     };
     clearTimeout(this.later);
     if (!(take instanceof DrillTake)) return hand(take.sounds);
@@ -140,9 +141,9 @@ export class AudioService {
     handFrom(from);
   }
 
-  private schedule({ context, gain }: { context: AudioContext; gain: GainNode }, cue: SoundCue, when: number, speed: number): void {
+  private schedule({ context, gain }: { context: AudioContext; gain: GainNode }, cue: SoundCue, when: number, speed: number): boolean {
     const buffer = this.clips.get(cue.clip);
-    if (!buffer) return;
+    if (!buffer) return false;
     const source = new AudioBufferSourceNode(context, { buffer, playbackRate: cue.rate * speed });
     const level = new GainNode(context, { gain: cue.gain });
     const pan = new StereoPannerNode(context, { pan: Math.min(1, Math.max(-1, cue.pan)) });
@@ -151,7 +152,12 @@ export class AudioService {
     if (cue.cut > 0) source.stop(when + cue.cut / speed);
     this.ringing.add(source);
     source.onended = () => this.ringing.delete(source);
-    this.change({ played: this.state.value.played + 1 });
+    return true;
+  }
+
+  /** Tells once how many sounds were scheduled together. */
+  private count(sounds: number): void {
+    if (sounds > 0) this.change({ played: this.state.value.played + sounds });
   }
 
   /** Plays one clip by itself, as recorded; the one before it stops. */
@@ -163,10 +169,11 @@ export class AudioService {
   previewTogether(clips: readonly string[], gap: number): void {
     this.silence();
     const output = this.ready();
-    clips.forEach((clip, i) => {
+    const scheduled = clips.filter((clip, i) => {
       const cue = { effect: '', clip, start: 0, gain: 1, rate: 1, pan: 0, cut: 0, gap: 0, voices: 1 };
-      this.schedule(output, cue, output.context.currentTime + i * gap, 1);
+      return this.schedule(output, cue, output.context.currentTime + i * gap, 1);
     });
+    this.count(scheduled.length);
   }
 
   /** Plays samples as they are; what sounded before stops. */

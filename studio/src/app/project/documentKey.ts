@@ -1,6 +1,7 @@
 import {
   documentSchemas,
   settingsOf,
+  settingsSchema,
   storedSettingsOf,
   type Actor,
   type Asset,
@@ -41,9 +42,8 @@ export function withDocument(project: Project, key: DocumentKey, document: Edita
     const { order, ...settings } = document as StoredSettings;
     const ordered = order ? Object.fromEntries(orderedOf(project, order)) : {};
     // What the settings leave out goes.
-    const left = { seen: undefined, stopBudget: undefined, stages: undefined };
-    const { label, conventions, seen, stopBudget, stages } = settingsOf({ ...project, ...left, ...settings });
-    return { ...project, label, conventions, seen, stopBudget, stages, ...ordered };
+    const left = Object.fromEntries(Object.keys(settingsSchema().shape).map((name) => [name, undefined]));
+    return { ...project, ...left, ...settingsOf({ ...project, ...left, ...settings }), id: project.id, ...ordered };
   }
   const all = project[collection] as readonly EditableDocument[];
   const there = all.some((other) => other.id === id);

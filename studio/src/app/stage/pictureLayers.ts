@@ -10,6 +10,9 @@ export interface Standing {
   readonly halfHeight: number;
 }
 
+/** Sprites that are kept besides those that are shown. */
+const spare = 16;
+
 /** Pictures on the ground, behind bodies and over them. Sprites are kept and reused from frame to frame. */
 export class PictureLayers {
   readonly ground = new Container();
@@ -26,6 +29,13 @@ export class PictureLayers {
     // Pictures that cover lie under those that add.
     for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands);
     for (let i = this.used; i < this.kept.length; i++) this.kept[i].visible = false;
+    // What a crowded frame needed is not kept for ever.
+    if (this.kept.length > 2 * this.used + spare) for (const sprite of this.kept.splice(this.used + spare)) sprite.destroy();
+  }
+
+  /** How many sprites are kept, shown or not. */
+  get size(): number {
+    return this.kept.length;
   }
 
   private showThose(blend: number, { pictures }: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
