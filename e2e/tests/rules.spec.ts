@@ -89,7 +89,7 @@ test('ids follow names until a game uses them, and an effect starts at a letter'
   await page.getByRole('link', { name: 'Statuses' }).click();
   await page.getByRole('button', { name: 'Soaked through', exact: true }).click();
   await rename('Name of the status', 'Drenched');
-  await expect.poll(() => read('responses/new-event')).toContain('"status":"drenched"');
+  await expect.poll(() => read('responses/stomp')).toContain('"status":"drenched"');
   await expect.poll(async () => (await page.request.get(stored(server.address, 'statuses/soaked-through'))).status()).toBe(404);
 
   // A caption raises a signal, and a shake starts at it.
