@@ -157,7 +157,8 @@ export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat
 export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/registry.js';
 export { idAfterLabel, isIdOf, withNewId, type NamedCollection, type RenamedDocument } from './edits/idEdits.js';
 export { captionMarks } from './effects/parts/captionMarkup.js';
-export { namesOf, plainNames, type FightNames, type NameOf } from './combat/parts/fightNames.js';
+export { plainNames, type FightNames, type NameOf } from './combat/parts/fightNames.js';
+export { namesOf } from './model/projectNames.js';
 export { flagged } from './combat/parts/sayings.js';
 export { amountWords } from './combat/parts/amountWords.js';
 export { measureKinds, measureLabel } from './combat/parts/measure.js';

@@ -1,6 +1,7 @@
 import { compileDrill, runDrill, type DrillRun } from '../combat/drill.js';
 import { expectationWords, judge } from '../combat/expectations/registry.js';
-import { namesOf, type FightNames } from '../combat/parts/fightNames.js';
+import type { FightNames } from '../combat/parts/fightNames.js';
+import { namesOf } from '../model/projectNames.js';
 import type { Verdict } from '../combat/expectations/expectation.js';
 import type { CombatPlan } from '../combat/plan.js';
 import { formatPath } from '../model/documentError.js';

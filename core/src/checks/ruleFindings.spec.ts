@@ -105,10 +105,14 @@ describe('told before anything is run', () => {
 
   it('damage of an event that has none', () => {
     const told = (points?: unknown): string[] =>
-      problemsWith({ responses: [{ id: 'burst', event: 'burst', rungs: [rung('hit', [], [{ outcome: 'harm', ...(points !== undefined && { points }) }])] }] }).filter(
-        (line) => line.includes('deals no damage'),
-      );
-    expect(told()).toEqual(['warning: responses[0].rungs[0].then[0]: deals no damage: "Burst" has no damage field; choose one, or set points']);
+      problemsWith({
+        responses: [
+          { id: 'burst', event: 'burst', rungs: [rung('hit', [], [{ outcome: 'harm', ...(points !== undefined && { points }) }])] },
+        ],
+      }).filter((line) => line.includes('deals no damage'));
+    expect(told()).toEqual([
+      'warning: responses[0].rungs[0].then[0]: deals no damage: "Burst" has no damage field; choose one, or set points',
+    ]);
     expect(told(4)).toEqual([]);
   });
 

@@ -46,7 +46,11 @@ describe('coverage', () => {
 
   it('tries other actors as the source, at several distances', () => {
     const hazard = planOfFight({
-      actors: [fighter('b', undefined, { kinds: ['beetle'] }), fighter('m', undefined, { kinds: ['weevil'] }), fighter('thorn', undefined, { kinds: ['hazard'] })],
+      actors: [
+        fighter('b', undefined, { kinds: ['beetle'] }),
+        fighter('m', undefined, { kinds: ['weevil'] }),
+        fighter('thorn', undefined, { kinds: ['hazard'] }),
+      ],
       responses: [
         response(
           'blow',

@@ -1,7 +1,8 @@
 import { conditionWords, type Condition } from '../combat/conditions/registry.js';
 import { expectationWords, type Expectation } from '../combat/expectations/registry.js';
 import { outcomeWords, type Outcome } from '../combat/outcomes/registry.js';
-import { namesOf, type FightNames } from '../combat/parts/fightNames.js';
+import type { FightNames } from '../combat/parts/fightNames.js';
+import { namesOf } from '../model/projectNames.js';
 import { readProject } from '../checks/readProject.js';
 import type { LogEntry } from '../combat/log.js';
 import type { Project } from '../model/project.js';

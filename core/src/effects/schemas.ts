@@ -17,7 +17,10 @@ const anchorSchema = /* @__PURE__ */ lazySchema(() =>
         name: z.string().min(1).max(limits.text).describe('Name of the signal.'),
       }),
     ])
-    .meta({ id: 'anchor', description: 'What an effect’s delay counts from: contact, or the start, the end or the signals of another effect.' }),
+    .meta({
+      id: 'anchor',
+      description: 'What an effect’s delay counts from: contact, or the start, the end or the signals of another effect.',
+    }),
 );
 
 const repeatSchema = /* @__PURE__ */ lazySchema(() =>

@@ -199,7 +199,14 @@ describe('numbers that gather', () => {
 });
 
 describe('effects at signals', () => {
-  const say = { kind: 'caption', id: 'say', text: 'ab{signal boom damage 50}c{signal boom damage 10}d', rate: 10, delay: 0.2, clock: 'wall' };
+  const say = {
+    kind: 'caption',
+    id: 'say',
+    text: 'ab{signal boom damage 50}c{signal boom damage 10}d',
+    rate: 10,
+    delay: 0.2,
+    clock: 'wall',
+  };
   const at = (name: string) => ({ to: 'signal', effect: 'say', name });
 
   it('begin at each of them, with their numbers', () => {
@@ -238,9 +245,12 @@ describe('effects at signals', () => {
     expect(() => takeOf([say, { kind: 'flash', id: 'f', anchor: at('bang') }])).toThrowError(
       /expected a signal of the effect "say" \(boom\), found "bang"/,
     );
-    expect(() => takeOf([{ kind: 'shake', id: 'q' }, { kind: 'flash', id: 'f', anchor: { to: 'signal', effect: 'q', name: 'x' } }])).toThrowError(
-      /it has none/,
-    );
+    expect(() =>
+      takeOf([
+        { kind: 'shake', id: 'q' },
+        { kind: 'flash', id: 'f', anchor: { to: 'signal', effect: 'q', name: 'x' } },
+      ]),
+    ).toThrowError(/it has none/);
   });
 
   it('do not begin where chance kept the letters away, nor what hangs on them', () => {

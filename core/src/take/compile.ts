@@ -99,5 +99,7 @@ function compileAnchor(raw: unknown, reader: { refuse(expected: string, ...place
   const { effect, name } = raw;
   if (typeof effect !== 'string') return reader.refuse(`expected the id of an effect, found ${show(effect)}`, 'anchor', 'effect');
   if (to !== 'signal') return { to, effect };
-  return typeof name === 'string' ? { to, effect, name } : reader.refuse(`expected the name of a signal, found ${show(name)}`, 'anchor', 'name');
+  return typeof name === 'string'
+    ? { to, effect, name }
+    : reader.refuse(`expected the name of a signal, found ${show(name)}`, 'anchor', 'name');
 }

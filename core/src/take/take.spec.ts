@@ -103,7 +103,9 @@ describe('a take', () => {
         // The changed one may not raise the signal any more that another hangs on: that one hangs on its start then.
         const hung = (document: object): object => {
           const { anchor } = document as { anchor: { to: string; effect?: string } };
-          return anchor.to === 'signal' && anchor.effect === changed.id ? { ...document, anchor: { to: 'start', effect: changed.id } } : document;
+          return anchor.to === 'signal' && anchor.effect === changed.id
+            ? { ...document, anchor: { to: 'start', effect: changed.id } }
+            : document;
         };
         const after = planOf(documents.map((document) => ((document as { id: string }).id === changed.id ? changed : hung(document))));
         const [fresh, handed] = [strike(after, { damage: 20 }, { seed }), strike(after, { damage: 20 }, { seed }, before)];

@@ -38,12 +38,18 @@ describe('outcomes', () => {
     expect(back({ health: 25 })).toBe(25);
     expect(back({ health: 400 })).toBe(100);
     expect(back({ back: 2, health: 30 }, 'away')).toBe(30);
-    expect(outcomeWords({ outcome: 'bring-back', of: 'target', where: 'start', spread: 0, health: 25 } as never)).toContain('with 25 points');
+    expect(outcomeWords({ outcome: 'bring-back', of: 'target', where: 'start', spread: 0, health: 25 } as never)).toContain(
+      'with 25 points',
+    );
   });
 
   it('say what a split comes to', () => {
-    const actors = [{ id: 'pod', label: 'Pod', ranks: [{}, {}, {}, {}] }, { id: 'm', label: 'Moss' }];
-    const sum = (into: string): string | undefined => outcomeKinds['split'].sum?.({ outcome: 'split', count: 4, into } as never, { actors });
+    const actors = [
+      { id: 'pod', label: 'Pod', ranks: [{}, {}, {}, {}] },
+      { id: 'm', label: 'Moss' },
+    ];
+    const sum = (into: string): string | undefined =>
+      outcomeKinds['split'].sum?.({ outcome: 'split', count: 4, into } as never, { actors });
     expect(sum('')).toBe('If every piece splits alike, Pod: 4 + 16 + 64 = 84 pieces of one.');
     expect(sum('m')).toBe('No actor has several sizes: nothing splits.');
   });

@@ -23,8 +23,18 @@ export interface MarkupFault {
 
 /** The marks, for buttons that put them in. */
 export const captionMarks: readonly TextMark[] = [
-  { label: 'pause', before: '{wait 0.3}', after: '', about: 'Waits 0.3 s before the next letter; with the id of a sound, as long as the sound lasts.' },
-  { label: 'signal', before: '{signal now}', after: '', about: 'Raises a signal here: effects can start at it, and the game hears it. It may have numbers: {signal now damage 30}.' },
+  {
+    label: 'pause',
+    before: '{wait 0.3}',
+    after: '',
+    about: 'Waits 0.3 s before the next letter; with the id of a sound, as long as the sound lasts.',
+  },
+  {
+    label: 'signal',
+    before: '{signal now}',
+    after: '',
+    about: 'Raises a signal here: effects can start at it, and the game hears it. It may have numbers: {signal now damage 30}.',
+  },
   ...letterMotions.map((motion) => ({
     label: motion,
     before: `{${motion}: `,
@@ -95,7 +105,10 @@ function readMark(inside: string, column: number, motions: LetterMotions): Capti
     const seconds = Number(more[0]);
     if (more.length === 1 && seconds >= 0 && seconds <= longestWait) return { type: 'wait', seconds };
     if (more.length === 1 && identifierPattern.test(more[0])) return { type: 'wait for', sound: more[0], at: column };
-    return { column, expected: `expected {wait} with seconds from 0 to ${longestWait} or a sound, such as {wait 0.3}, found “{${inside}}”` };
+    return {
+      column,
+      expected: `expected {wait} with seconds from 0 to ${longestWait} or a sound, such as {wait 0.3}, found “{${inside}}”`,
+    };
   }
   if (word === 'signal') {
     const [name = '', ...rest] = more;

@@ -296,7 +296,16 @@ export const ruleCases: readonly ArenaCase[] = [
     about:
       'an event at each signal of a sequence that is played: letters and arrivals, with the signal’s numbers, by the world’s clock, which a stop of the sequence halts',
     ladders: {
-      hit: [rung('says', [], [{ ...plays('calls'), signal: 'now', raises: 'bare', after: 0.1 }, { ...plays('calls'), signal: 'there', raises: 'call', on: 'source' }])],
+      hit: [
+        rung(
+          'says',
+          [],
+          [
+            { ...plays('calls'), signal: 'now', raises: 'bare', after: 0.1 },
+            { ...plays('calls'), signal: 'there', raises: 'call', on: 'source' },
+          ],
+        ),
+      ],
       bare: [harms],
       call: [rung('lit', [], [give('lit', { length: 0.1 })])],
     },

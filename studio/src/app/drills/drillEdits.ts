@@ -122,12 +122,24 @@ export function withStart(drill: Drill, id: string, change: (place: Place) => Pl
 /** Everything that a body can do in a drill, by its name in menus. */
 export const actKinds: Readonly<Record<Act['do'], Omit<AddChoice, 'value'>>> = {
   move: { label: 'Start a move', about: 'Starts one of the moves of its actor.', search: 'attack swing guard dash' },
-  'let-go': { label: 'Release the held move', about: 'Ends the hold of a move, so that it goes into its recovery.', search: 'let go guard down' },
-  walk: { label: 'Walk a path', about: 'Walks to some places, one after the other, and in a loop if wanted.', search: 'go move patrol waypoint run' },
+  'let-go': {
+    label: 'Release the held move',
+    about: 'Ends the hold of a move, so that it goes into its recovery.',
+    search: 'let go guard down',
+  },
+  walk: {
+    label: 'Walk a path',
+    about: 'Walks to some places, one after the other, and in a loop if wanted.',
+    search: 'go move patrol waypoint run',
+  },
   approach: { label: 'Approach', about: 'Walks toward another body and stays near it.', search: 'chase follow hunt seek' },
   'keep-away': { label: 'Keep distance', about: 'Walks away from another body while it is near.', search: 'flee retreat kite avoid' },
   orbit: { label: 'Orbit', about: 'Circles another body at a distance.', search: 'circle round strafe' },
-  launch: { label: 'Launch a projectile', about: 'Launches an actor to a place, toward a body, or ahead.', search: 'shoot throw bullet arrow fly' },
+  launch: {
+    label: 'Launch a projectile',
+    about: 'Launches an actor to a place, toward a body, or ahead.',
+    search: 'shoot throw bullet arrow fly',
+  },
   stop: { label: 'Stop', about: 'Stands still.', search: 'stand halt wait' },
   turn: { label: 'Turn around', about: 'Faces the other way.', search: 'face flip look' },
 };

@@ -43,7 +43,11 @@ describe('the trial sheet of a drill', () => {
     // 40 less the first, 12 and 8 of burning.
     expect(stages.map(left).map(Math.round)).toEqual([16, 12, 8]);
     // Only with 12 is the health 28 after the first; nobody falls.
-    expect(stages.map(({ note }) => note)).toEqual(['✕2 brasshorn 60 · mosshell 16', '✕2 brasshorn 60 · mosshell 12', '✕1 brasshorn 60 · mosshell 8']);
+    expect(stages.map(({ note }) => note)).toEqual([
+      '✕2 brasshorn 60 · mosshell 16',
+      '✕2 brasshorn 60 · mosshell 12',
+      '✕1 brasshorn 60 · mosshell 8',
+    ]);
   });
 
   it('goes over numbers of a ladder, of a status and over seeds, and names those that are there', async () => {

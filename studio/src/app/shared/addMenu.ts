@@ -44,15 +44,7 @@ let menus = 0;
       {{ words() }}
     </button>
     @if (open()) {
-      <div
-        #panel
-        popover="manual"
-        class="panel"
-        role="group"
-        [attr.aria-label]="label()"
-        (keydown)="key($event)"
-        (focusout)="left($event)"
-      >
+      <div #panel popover="manual" class="panel" role="group" [attr.aria-label]="label()" (keydown)="key($event)" (focusout)="left($event)">
         <input
           #filter
           role="combobox"
@@ -76,7 +68,9 @@ let menus = 0;
               [attr.aria-label]="one.label"
               [attr.aria-description]="one.about ?? null"
               (pointerdown)="$event.preventDefault()"
+              tabindex="-1"
               (pointermove)="at.set(i)"
+              (keydown.enter)="choose(one)"
               (click)="choose(one)"
             >
               <b>{{ one.label }}</b>

@@ -2,7 +2,8 @@ import { conditionKinds, effectKinds, expectationKinds, outcomeKinds } from '@un
 import { foundAmong } from './foundAmong';
 
 const effects = Object.values(effectKinds).map(({ kind, about, search }) => ({ label: kind, about, search }));
-const rules = (kinds: object) => (Object.values(kinds) as { title: string; about: string; search: string }[]).map(({ title, ...more }) => ({ label: title, ...more }));
+const rules = (kinds: object) =>
+  (Object.values(kinds) as { title: string; about: string; search: string }[]).map(({ title, ...more }) => ({ label: title, ...more }));
 
 describe('what is searched for by other words', () => {
   it('is found by the words of the trade, first of all', () => {

@@ -44,12 +44,7 @@ const wipeStep = 0.02;
         }
       }
       <div class="view now" [class.hidden]="hidden() === 'now'" [style.clip-path]="look() === 'wiper' ? nowPart() : null">
-        <und-painted-stage
-          [label]="'Stage: ' + who()"
-          [background]="background()"
-          [on]="onStage()"
-          [frames]="frames.frame$"
-        />
+        <und-painted-stage [label]="'Stage: ' + who()" [background]="background()" [on]="onStage()" [frames]="frames.frame$" />
         <und-stage-handles />
         @if (compares()) {
           <und-stage-ways />
@@ -96,7 +91,12 @@ export class Stage {
   protected readonly kept = inject(KeptService);
   protected readonly onStage = toSignal(inject(StageSetUps).onStage$);
   /** Who stands there, for those who do not see it. */
-  protected readonly who = computed(() => this.onStage()?.project.actors.map(({ label }) => label).join(', ') || 'nobody');
+  protected readonly who = computed(
+    () =>
+      this.onStage()
+        ?.project.actors.map(({ label }) => label)
+        .join(', ') || 'nobody',
+  );
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly destroyed = inject(DestroyRef);
   private wipedFrom = 0;
