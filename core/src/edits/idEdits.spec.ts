@@ -1,5 +1,5 @@
 import { readProject } from '../checks/readProject.js';
-import type { storedSettingsOf, type Project } from '../model/project.js';
+import type { Project, storedSettingsOf } from '../model/project.js';
 import { fightProject } from '../testing/anyFight.js';
 import { idAfterLabel, isIdOf, withNewId, type NamedCollection } from './idEdits.js';
 
