@@ -8,11 +8,21 @@ type NamedParts = Pick<Project, 'events' | 'statuses' | 'sequences' | 'actors' |
  * has several bodies of that actor, or the label that the drill gives them. Bodies that spawn are numbered as their ids are.
  */
 export function namesOf(project: NamedParts, drill?: Pick<Drill, 'actors'>): FightNames {
+  if (drill) return namesFor(project, drill);
+  let names = known.get(project);
+  if (!names) known.set(project, (names = namesFor(project, undefined)));
+  return names;
+}
+
+/** Names by their projects: lists of rules ask for them with every chip. */
+const known = new WeakMap<NamedParts, FightNames>();
+
+function namesFor(project: NamedParts, drill: Pick<Drill, 'actors'> | undefined): FightNames {
   const { events, statuses, sequences, actors, responses } = project;
   const labels = (list: readonly { readonly id: string; readonly label?: string | undefined }[]): Map<string, string> =>
     new Map(list.map(({ id, label }) => [id, label ?? id]));
   const moves = labels(actors.flatMap(({ moves: own = [] }) => own));
-  const known: Partial<Record<NameOf, ReadonlyMap<string, string>>> = {
+  const labelsOf: Partial<Record<NameOf, ReadonlyMap<string, string>>> = {
     event: labels(events),
     status: labels(statuses),
     sequence: labels(sequences),
@@ -33,9 +43,9 @@ export function namesOf(project: NamedParts, drill?: Pick<Drill, 'actors'>): Fig
         case 'field':
           return (event === undefined ? undefined : fields.get(`${event} ${id}`)) ?? id;
         case 'combatant':
-          return known.combatant?.get(id) ?? spawnedName(id, known.actor) ?? id;
+          return labelsOf.combatant?.get(id) ?? spawnedName(id, labelsOf.actor) ?? id;
         default:
-          return known[what]?.get(id) ?? id;
+          return labelsOf[what]?.get(id) ?? id;
       }
     },
   };

@@ -153,7 +153,7 @@ function fireEffects(
   fireOne: (effect: PlacedEffect) => Fired,
 ): Fired[] {
   const fired: Fired[] = [];
-  /** Effects without a signal to start at, and what hangs on them: none of it plays. */
+  /** Effects without a signal to start at, and the effects anchored to these: none of them plays. */
   let unplayed: Set<string> | undefined;
   for (const effect of effects) {
     const { anchor } = effect;
@@ -171,8 +171,8 @@ function fireEffects(
       one.firings.forEach((own, firing) => {
         for (const { name, start: age, parameters } of own?.signals?.(sameAge) ?? []) {
           if (name !== anchor.name) continue;
-          const told = withParameters(common, event, parameters);
-          fired.push({ ...fireAll(effect, told, isSilent(effect), {}, drawn), at: { index, firing, age } });
+          const struck = withParameters(common, event, parameters);
+          fired.push({ ...fireAll(effect, struck, isSilent(effect), {}, drawn), at: { index, firing, age } });
           drawn += effect.repeat.count;
         }
       });

@@ -43,14 +43,14 @@ export const play = defineOutcome({
         const target = party(on);
         const place = target ? (target === asking.target ? (asking.touch?.place ?? asking.met) : undefined) : placeOf(asking);
         const seed = hash4(asking.run.seed, asking.number >>> 0, key, 0, 0);
-        const told = { source: party(from), target, place, projectile: asking.projectile };
+        const parties = { source: party(from), target, place, projectile: asking.projectile };
         const payload = payloadFor(event.fields, given, asking);
         const delay = amountIn(asking, after);
-        doing.play(sequence, told, payload, seed, delay);
+        doing.play(sequence, parties, payload, seed, delay);
         if (!raises || signal === '') return;
         const own = inCommon(raises.fields, asking.payload);
         for (const one of signalsOf(plan, payload, seed, signal))
-          doing.raise(raises, told, withNumbers(own, one.parameters), delay + one.after);
+          doing.raise(raises, parties, withNumbers(own, one.parameters), delay + one.after);
       },
     };
   },

@@ -11,7 +11,7 @@ export interface RuleKind {
   readonly fields: RuleFields;
   /** The fields that are a stretch of time, where there is one: it is drawn and dragged on an axis. */
   readonly span?: { readonly from?: string; readonly to: string };
-  /** Says what a document comes to in a project, such as how many bodies there are in all; nothing, if left out. */
+  /** States the result of a document in a project, such as the number of bodies in all; nothing, if left out. */
   sum?(document: Readonly<Record<string, unknown>>, project: RuleSum): string | undefined;
   /** Its document in a few words. */
   words(document: Readonly<Record<string, unknown>>): string;

@@ -144,7 +144,7 @@ export const actKinds: Readonly<Record<Act['do'], Omit<AddChoice, 'value'>>> = {
   turn: { label: 'Turn around', about: 'Faces the other way.', search: 'face flip look' },
 };
 /** The kinds of acts as choices of a menu. */
-export const actChoices: readonly AddChoice[] = Object.entries(actKinds).map(([value, told]) => ({ value, ...told }));
+export const actChoices: readonly AddChoice[] = Object.entries(actKinds).map(([value, kind]) => ({ value, ...kind }));
 
 /** One more thing that somebody does; undefined where nobody can do it. A move is done by the first who has one. */
 export function newAct(drill: Drill, actors: readonly Actor[], what: Act['do'], at: number, who = drill.actors.at(0)?.id): Act | undefined {

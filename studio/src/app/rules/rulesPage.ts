@@ -212,7 +212,7 @@ export class RulesPage {
     else if (label !== event.label) this.giveName(event, label);
   }
 
-  /** The ladder that is open goes on being open under its new address. */
+  /** Gives an event another name. The open ladder stays open under its new address. */
   private giveName(event: EventType, label: string): void {
     const project = this.project();
     if (!project) return;

@@ -220,7 +220,7 @@ export class AddMenu {
     const { width, height } = panel.getBoundingClientRect();
     const isBelow = from.bottom + height + margin <= innerHeight || from.top < innerHeight - from.bottom;
     panel.style.left = `${Math.max(margin, Math.min(from.left, innerWidth - width - margin))}px`;
-    // It stays at its button while a search makes it shorter.
+    // The list stays at its button while a search makes it shorter.
     const [near, room] = isBelow ? [from.bottom, innerHeight - from.bottom] : [innerHeight - from.top, from.top];
     panel.style[isBelow ? 'top' : 'bottom'] = `${near + 2}px`;
     panel.style.setProperty('--room', `${Math.max(120, room - margin - 50)}px`);

@@ -60,7 +60,7 @@ export class OutcomeList {
     return outcomeKinds[one.outcome].about;
   }
 
-  /** What it comes to in this project. */
+  /** States the result of the outcome in this project, if its kind can. */
   protected sum(one: Outcome): string | undefined {
     return outcomeKinds[one.outcome].sum?.(one as never, this.choices().project);
   }
