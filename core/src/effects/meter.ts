@@ -11,8 +11,8 @@ const fields = {
     'Shows',
     'health: the health of the body it is on, before and after the strike; numbers: the two numbers below. Rules and games that know a body’s health always show that.',
     ['health', 'numbers'],
-    'health',
-    { absent: 'numbers' },
+    'numbers',
+    { absent: 'numbers', fresh: 'health' },
   ),
   before: valueField({
     label: 'Before',

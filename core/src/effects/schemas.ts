@@ -116,7 +116,8 @@ export interface FirstAssets {
 
 /** A new effect of a kind with every default filled in. Undefined when the project has no asset that it needs. */
 export function newEffect(kind: EffectName, id: string, { clip, picture }: FirstAssets = {}): Effect | undefined {
-  const needs = Object.entries(effectKinds[kind].fields).flatMap(([name, { control, default: fallback }]): [string, unknown][] => {
+  const needs = Object.entries(effectKinds[kind].fields).flatMap(([name, { control, default: fallback, fresh }]): [string, unknown][] => {
+    if (fresh !== undefined) return [[name, fresh]];
     if (fallback !== undefined) return [];
     return control === 'clips' ? [[name, [clip]]] : control === 'picture' ? [[name, picture]] : [];
   });

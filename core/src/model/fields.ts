@@ -48,6 +48,8 @@ interface FieldBase<C extends string, T> {
   readonly default: T;
   /** What a kit means that was made before the field was there; without it the field must be there. */
   readonly absent?: T | undefined;
+  /** What a newly made effect has, where documents that leave it out have another value. */
+  readonly fresh?: T | undefined;
   /** The field is asked for only while another one has one of these values. */
   readonly when?: { readonly field: string; readonly is: readonly string[] } | undefined;
 }
@@ -180,7 +182,7 @@ export function valueField({ drawn = 'firing', scaled = false, ...told }: ValueO
   return { control: 'value', drawn, scaled, ...told };
 }
 
-type More<T> = Partial<Pick<FieldBase<string, T>, 'group' | 'absent' | 'when'>>;
+type More<T> = Partial<Pick<FieldBase<string, T>, 'group' | 'absent' | 'fresh' | 'when'>>;
 
 export function choiceField<const O extends readonly [string, ...string[]]>(
   label: string,

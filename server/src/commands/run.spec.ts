@@ -116,7 +116,7 @@ describe('undatio run', () => {
         const checked = await undatio(['check', beside]);
         expect(checked.code).toBe(1);
         expect(checked.out).toMatch(
-          /^error: drills\[1\]\.expectations\[0\]: expected in "back-some-time": at 4 s squeak is up; found: squeak is gone/,
+          /^error: drills\[1\]\.expectations\[0\]: expected in "Back after some time": at 4 s Squeak is up; found: Squeak is gone/,
         );
       } finally {
         await import('node:fs/promises').then(({ rm }) => rm(beside, { force: true }));

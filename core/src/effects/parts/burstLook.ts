@@ -29,10 +29,10 @@ export const burstFields = {
     group: 'place',
   }),
   spot: spotField('The part of the party’s body.', { absent: 'middle' }),
-  alsoFrom: spotsField('Also from', 'More parts of the same body that particles come from.'),
+  alsoFrom: spotsField('Also from', 'More spots that particles come from.'),
   spotShare: choiceField(
     'Each spot',
-    'share: each particle comes from one of the spots, which the seed decides; all: the whole count comes from every spot.',
+    'share: each particle comes from one spot, by the seed; all: the count comes from every spot.',
     ['share', 'all'],
     'share',
     { group: 'place', absent: 'share' },
