@@ -66,8 +66,8 @@ describe('signatures', () => {
     expect(measured()).toEqual(['light']);
     maker.failed();
     expect(measured()).toEqual(['light', 'heavy']);
-    asked.shift();
-    asked.shift();
+    // Its request is never answered; what refers to actors and events was asked for before it.
+    asked.splice(1, 1);
     answerAll();
     expect([service.of('light'), service.of('heavy') !== undefined]).toEqual([undefined, true]);
   });
