@@ -2,7 +2,8 @@ import { DocumentError } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Actor, Asset, Drill, EventType, Project, Response, Sequence, Status } from '../model/project.js';
 import { compileSequence } from '../take/compile.js';
-import { checkParts, compileContext } from './checkProject.js';
+import { checkParts } from './checkProject.js';
+import { compileContext } from './compileContext.js';
 import { checkRules } from './checkRules.js';
 
 /** The documents that one document refers to, as far as they are there. */

@@ -1,16 +1,15 @@
-import { effectKinds } from '../effects/registry.js';
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import { kitAssetOf, kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
 import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
 import { presetProblems } from './presetProblems.js';
 import { checkRules } from './checkRules.js';
+import { compileContext } from './compileContext.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import type { SequencePlan } from '../take/plan.js';
 import { particlesOfAFrame, workOf } from '../take/workBounds.js';
 import { spots } from '../take/draws.js';
-import { compileActors, compileClips, compileEvent, compilePictures, standingOf } from '../take/compileReferences.js';
 
 /** Everything a project's shape alone cannot show: names that refer to nothing, circles, doubled sounds. */
 export function checkProject(project: Project): Problem[] {
@@ -45,17 +44,6 @@ export function checkProject(project: Project): Problem[] {
   // What cannot be compiled cannot be struck.
   if (problems.every(({ severity }) => severity !== 'error')) problems.push(...beyondStopBudget(project, context));
   return problems;
-}
-
-export function compileContext(project: Pick<Project, 'events' | 'assets' | 'actors'>): CompileContext {
-  return {
-    events: new Map(project.events.map((event, i) => [event.id, compileEvent(event, ['events', i])])),
-    clips: compileClips(project.assets, ['assets']),
-    pictures: compilePictures(project.assets.map(kitAssetOf), ['assets']),
-    standing: standingOf(compileActors(project.actors, ['actors'])),
-    kinds: effectKinds,
-    compiled: new WeakMap(),
-  };
 }
 
 function checkSequence(sequence: Sequence, index: number, context: CompileContext, knownSpots: ReadonlySet<string>): Problem[] {

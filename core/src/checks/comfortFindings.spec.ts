@@ -4,7 +4,7 @@ import { effectKinds } from '../effects/registry.js';
 import { newEffect } from '../effects/schemas.js';
 import { RapidFire } from '../player/rapidFire.js';
 import { compileSequence } from '../take/compile.js';
-import { compileContext } from './checkProject.js';
+import { compileContext } from './compileContext.js';
 import { comfortFindings, comfortScalers, isLost } from './comfortFindings.js';
 
 const told = (project: Pick<Project, 'sequences'>): string[] => comfortFindings(project).map(({ at, message }) => `${at} ${message}`);

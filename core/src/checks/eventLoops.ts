@@ -1,13 +1,15 @@
 import type { Lead } from '../combat/outcomes/lead.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
+import type { Outcome } from '../combat/outcomes/registry.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Project } from '../model/project.js';
 import { factsOf } from './ladderFacts.js';
 import { groupsOf } from './groupsOf.js';
+import { signalsAtOnce, type Played } from './signalsAtOnce.js';
 
 /** Finds events that raise each other in a loop, through every outcome that can lead from one event to another. */
 
-type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills'>;
+type Rules = Played & Pick<Project, 'statuses' | 'responses' | 'drills'>;
 type Response = Project['responses'][number];
 
 /** One outcome by which an event can raise another event. */
@@ -145,19 +147,24 @@ interface Ladder {
   readonly edges: readonly Edge[];
   /** One edge per target event, kind and delay: enough to find loops. */
   readonly arrows: readonly Edge[];
+  /** True if events are raised at signals of played sequences. */
+  readonly hasSignals: boolean;
 }
 
-/** Edges by response. They stay valid while the project's statuses and actors stay the same objects. */
-const found = new WeakMap<Response, Pick<Rules, 'statuses' | 'actors'> & { readonly ladder: Ladder }>();
+/** Edges by response. They stay valid while the project's statuses and actors stay the same objects, and what is played at signals too. */
+const found = new WeakMap<Response, Pick<Rules, 'statuses' | 'actors' | 'sequences' | 'events'> & { readonly ladder: Ladder }>();
 
-function laddersOf({ responses, actors, statuses }: Rules): Ladder[] {
+function laddersOf(project: Rules): Ladder[] {
+  const { responses, actors, statuses, sequences, events } = project;
+  const isAtOnce = signalsAtOnce(project);
   let eventsOf: ((lead: Lead) => readonly string[]) | undefined;
   return responses.map((response) => {
     const known = found.get(response);
-    if (known?.statuses === statuses && known.actors === actors) return known.ladder;
+    const isPlayedAlike = (known?.sequences === sequences && known.events === events) || !known?.ladder.hasSignals;
+    if (known?.statuses === statuses && known.actors === actors && isPlayedAlike) return known.ladder;
     eventsOf ??= raisedOf({ actors, statuses });
-    const ladder = ladderOf(response, eventsOf);
-    found.set(response, { actors, statuses, ladder });
+    const ladder = ladderOf(response, eventsOf, isAtOnce);
+    found.set(response, { actors, statuses, sequences, events, ladder });
     return ladder;
   });
 }
@@ -181,12 +188,14 @@ function raisedOf({ actors, statuses }: Pick<Rules, 'actors' | 'statuses'>): (le
   };
 }
 
-function ladderOf(response: Response, eventsOf: (lead: Lead) => readonly string[]): Ladder {
+function ladderOf(response: Response, eventsOf: (lead: Lead) => readonly string[], isAtOnce: (outcome: Outcome) => boolean): Ladder {
   const from = response.event;
   const sorts = new Map<string, Edge>();
   const edges = factsOf(response).leads.flatMap(({ lead, place, share }) =>
     eventsOf(lead).flatMap((to): Edge[] => {
-      const { to: by, later, most } = lead;
+      const { to: by, most } = lead;
+      const [rung, , outcome] = place;
+      const later = lead.later && !isAtOnce(response.rungs[rung].then[outcome]);
       const status = by === 'status' ? lead.id : '';
       const edge: Edge = { from, to, by, response, place, later, most: most * share, rung: place[0], status };
       const sort = `${to} ${by} ${later}`;
@@ -196,5 +205,6 @@ function ladderOf(response: Response, eventsOf: (lead: Lead) => readonly string[
       return [edge];
     }),
   );
-  return { from, edges, arrows: [...sorts.values()] };
+  const hasSignals = response.rungs.some(({ then }) => then.some((one) => one.outcome === 'play' && one.signal !== ''));
+  return { from, edges, arrows: [...sorts.values()], hasSignals };
 }

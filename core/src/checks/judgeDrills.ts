@@ -9,7 +9,7 @@ import { errorAt, type Problem } from '../model/problem.js';
 import { drillOnStage } from '../model/stageSetUp.js';
 import type { Drill, Project } from '../model/project.js';
 import type { Uint32 } from '../units.js';
-import { compileContext } from './checkProject.js';
+import { compileContext } from './compileContext.js';
 import { combatPlanOf } from './checkRules.js';
 
 /** Runs a drill and holds it against what is expected of it. */

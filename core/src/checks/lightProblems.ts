@@ -17,7 +17,7 @@ import { DrillTake } from '../player/drillTake.js';
 import { compileSequence } from '../take/compile.js';
 import type { SequencePlan } from '../take/plan.js';
 import { strike } from '../take/strike.js';
-import { compileContext } from './checkProject.js';
+import { compileContext } from './compileContext.js';
 import { combatPlanOf } from './checkRules.js';
 import { usesOfActor, usesOfSequence, type Use } from './uses.js';
 

@@ -10,7 +10,7 @@ import { factsOf, mustHold } from './ladderFacts.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
-type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills' | 'sequences'>;
+type Rules = Pick<Project, 'events' | 'actors' | 'statuses' | 'responses' | 'drills' | 'sequences' | 'assets'>;
 
 const warning = (path: DocumentPath, message: string, finding: string, other?: string): Problem => ({
   severity: 'warning',

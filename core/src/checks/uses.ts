@@ -1,12 +1,10 @@
 import { effectKinds, fieldsOfKind, type Effect } from '../effects/registry.js';
-import { parseCaption } from '../effects/parts/captionMarkup.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { ColourValue, NumberValue } from '../model/fields.js';
 import { isRecord, show } from '../model/json.js';
 import { errorAt, type Problem } from '../model/problem.js';
 import type { Collection } from '../model/collections.js';
 import type { Actor, Asset, Drill, EventType, Response, Sequence, Status } from '../model/project.js';
-import { parseTemplate } from '../model/template.js';
 import { usesOfDrill, usesOfMoves, usesOfResponse, usesOfStatus, usesOfZones } from './ruleUses.js';
 import type { Use } from './use.js';
 
@@ -73,8 +71,10 @@ function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] 
     field: name,
   });
   const document = effect as unknown as Record<string, unknown>;
-  return Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, { control }]): Use[] => {
+  return Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, described]): Use[] => {
     const value = document[name];
+    const { control } = described;
+    const refers = described.control === 'text' ? described.refers : undefined;
     switch (control) {
       case 'value':
         return isRecord(value) && 'drive' in value
@@ -87,31 +87,16 @@ function usesOfEffect(effect: Effect, event: string, path: DocumentPath): Use[] 
       case 'picture':
         return asset(value, 'picture', name);
       case 'text':
-        return [
-          ...fieldsInText(effect.kind, name, String(value)).map((known) => field(known, 'field', name)),
-          ...soundsInText(effect.kind, String(value)).flatMap((id) => asset(id, 'sound', name)),
-        ];
+        return refers
+          ? [
+              ...refers.fields(String(value)).map((known) => field(known, 'field', name)),
+              ...refers.sounds(String(value)).flatMap((id) => asset(id, 'sound', name)),
+            ]
+          : [];
       default:
         return [];
     }
   });
-}
-
-/** Payload fields that a text puts in: a caption's by its markup, a template's by its braces. */
-function fieldsInText(kind: string, name: string, text: string): string[] {
-  if (kind === 'caption') {
-    const pieces = parseCaption(text);
-    return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'field' ? [piece.field] : [])) : [];
-  }
-  if (name !== 'template') return [];
-  const pieces = parseTemplate(text);
-  return typeof pieces === 'string' ? [] : pieces.flatMap(({ field }) => (field === undefined ? [] : [field]));
-}
-
-/** Sound assets for which a caption waits. */
-function soundsInText(kind: string, text: string): string[] {
-  const pieces = kind === 'caption' ? parseCaption(text) : [];
-  return Array.isArray(pieces) ? pieces.flatMap((piece) => (piece.type === 'wait for' ? [piece.sound] : [])) : [];
 }
 
 const singular = { events: 'an event', actors: 'an actor', sequences: 'a sequence', statuses: 'a status' } as const;

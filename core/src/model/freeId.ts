@@ -19,8 +19,20 @@ export function freeId(label: string, taken: ReadonlySet<string>, otherwise: str
   }
 }
 
+/** Something with a name for people, or only an id. */
+interface Named {
+  readonly id: string;
+  readonly label?: string | undefined;
+}
+
+/** Returns the id and the label of a copy of something among others, both free. */
+export function namesOfCopy({ id, label = id }: Named, among: readonly Named[], otherwise: string): { id: string; label: string } {
+  const copy = copyLabel(label, new Set(among.map((one) => one.label ?? one.id)));
+  return { id: freeId(copy, new Set(among.map((one) => one.id)), otherwise), label: copy };
+}
+
 /** Returns a label for a copy: "Light, copy", then "Light, copy 2", also if a copy is copied. */
-export function copyLabel(label: string, taken: ReadonlySet<string>): string {
+function copyLabel(label: string, taken: ReadonlySet<string>): string {
   const stem = label.replace(/, copy(?: \d+)?$/, '').slice(0, longestLabel);
   for (let n = 1; ; n++) {
     const copy = n === 1 ? `${stem}, copy` : `${stem}, copy ${n}`;

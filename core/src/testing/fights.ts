@@ -4,7 +4,7 @@ import type { HistoryStep, LogEntry } from '../combat/log.js';
 import type { PlayedCue } from '../combat/bentClocks.js';
 import type { CombatPlan } from '../combat/plan.js';
 import { Histories } from '../combat/readHistory.js';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { newEffect } from '../effects/schemas.js';
 import type { Sequence } from '../model/project.js';
 import { compileSequence } from '../take/compile.js';

@@ -1,4 +1,4 @@
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { readProject } from '../checks/readProject.js';
 import type { Payload, StrikeOptions } from '../contract.js';
 import type { Project } from '../model/project.js';

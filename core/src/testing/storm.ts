@@ -1,5 +1,5 @@
 import { readProject } from '../checks/readProject.js';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { combatPlanOf } from '../checks/checkRules.js';
 import {
   beginDrill,

@@ -5,7 +5,7 @@ import { blow, harms, rung, give, plays, fieldIs, compare, payloadOf, down } fro
 export const bodyCases: readonly ArenaCase[] = [
   {
     about:
-      'a move on its actor’s own clock: a stop holds the rest of the swing; at its contact whoever is within reach is struck, the boundary within, with the way of the blow',
+      'A move runs on the clock of its actor, so a hit-stop delays the rest of it. At a contact every body in reach is hit, the boundary included, in the direction of the blow.',
     bodies: {
       striker: {
         moves: [
@@ -35,7 +35,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'a sweep meets each at its own instant, edges of bodies before their middles, and touches them there; at one instant all between its angles; mirrored for who faces left',
+      'A sweep meets each body at its own instant, at the edge of the body, and touches it there. A sweep of one instant meets all bodies between its angles. It is mirrored if its actor faces left.',
     actors: [
       two[0],
       { id: 'm', actor: 'struck', place: { x: -90 + 86.6, y: -50 }, facing: -1 },
@@ -74,7 +74,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'held until it is let go, with a status meanwhile; not begun while another goes on, unless that may be cancelled into it; broken off by an outcome, by what prevents moves, and by a fall',
+      'A held move lasts until it is released and applies a status meanwhile. It does not start during another move that cannot be cancelled into it. An outcome, a status that prevents moves, or a defeat interrupts it.',
     statuses: [
       { id: 'guarding' },
       { id: 'stunned', length: 0.4, prevents: ['moves'] },
@@ -138,7 +138,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'walks: to places and round, after somebody and with that one, away from somebody; a stop holds one, a move too; back where it was first after a return',
+      'A body walks to places in a loop; another approaches a body and stays near it; another keeps its distance. Hit-stops and moves hold a body still. A respawned body stands where it began.',
     actors: [two[0], two[1], { id: 'w', actor: 'near', place: { x: 300, y: 100 } }, { id: 'w2', actor: 'near', place: { x: -300, y: 0 } }],
     bodies: {
       striker: {
@@ -177,7 +177,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'what is let fly: to a place after distance ÷ speed; ahead until it meets an edge, through as many as it pierces, sparing whom it spares; after somebody, and to where that one was once it is gone',
+      'Projectiles: to a place in distance ÷ speed; ahead until a body or the range stops it, through as many bodies as its pierce count, past the bodies that it spares; toward a body, and to its last place once it is despawned.',
     actors: [
       two[0],
       { id: 'm', actor: 'struck', place: { x: 210, y: 0 }, facing: -1 },
@@ -214,7 +214,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'what flies is a party of what it raises and of what comes of that: asked about, struck, told on, and gone after a while; nobody is, of what nothing flew for',
+      'A projectile is a party of the events that it raises and of events that these raise: conditions ask about it, outcomes hit it, raise events on it and despawn it later. Other events have no projectile.',
     actors: [two[0], { id: 'm', actor: 'struck', place: { x: 210, y: 30 }, facing: -1 }],
     bodies: { struck: { radius: 30 }, near: { radius: 15 } },
     ladders: {
@@ -238,7 +238,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'zones: who comes in, stays each so often on the world’s clock, and leaves; once for all, or again after a while; what holds whoever is in it; one that does not last',
+      'Zones raise events on bodies that enter, at intervals of the world’s clock while they stay, and as they leave; once only, or again after a time. A zone applies a status to the bodies in it. One zone expires.',
     actors: [
       { id: 'b', actor: 'striker', place: { x: 0, y: 0 } },
       { id: 'm', actor: 'struck', place: { x: -200, y: 10 } },
@@ -294,7 +294,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'one of the greatest rank splits into the next lower, thrown apart, by rank as large, as strong and as fast; those of the least do not; something of some falls where it was, by chance, and vanishes',
+      'A body of the largest size tier splits into bodies of the next smaller tier, with the size, health and speed of that tier, thrown apart. Bodies of the smallest tier do not split. One of some items drops by chance, and expires.',
     seed: 5,
     actors: [two[0], { id: 'm', actor: 'struck', place: { x: 90, y: 0 }, facing: -1 }],
     bodies: {
@@ -327,7 +327,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'moved by an outcome: slowing down evenly, on its own clock, until an edge of the stage stops it, which is told with how fast it was; struck while it goes, it goes anew',
+      'A pushed body slows down evenly on its own clock until an edge of the stage stops it. The edge raises an event with the speed of the body. A push during a push starts anew.',
     edges: { right: 200, left: -150, bottom: 60 },
     bodies: {
       struck: {
@@ -365,7 +365,7 @@ export const bodyCases: readonly ArenaCase[] = [
     to: [0.2, 0.6, 0.8, 1.5, 1.65, 1.9, 2.3, 2.6, 4],
   },
   {
-    about: 'what is broken off while it reaches meets nobody any more, whoever comes into it',
+    about: 'A move that is interrupted during a contact meets no body after that.',
     bodies: {
       striker: { moves: [{ id: 'ring', windUp: 0.1, contacts: [{ event: 'bare', live: 2, reach: { shape: 'disc', length: 90 } }] }] },
       struck: { speed: 100 },
@@ -380,7 +380,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'round somebody: by the tangent from outside, straight out from within, with one who walks, is moved or held; the way that it is told; and bodies that cannot go another way at once',
+      'Orbits: from outside the circle along the tangent, from inside straight outward; around bodies that walk, are pushed or stand still; clockwise or not; and by bodies with a turn rate.',
     actors: [...two, { id: 'w', actor: 'near', place: { x: 300, y: 60 } }, { id: 'w2', actor: 'near', place: { x: 90, y: 20 } }],
     bodies: {
       struck: { speed: 70 },
@@ -419,7 +419,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'let go by hand, by the world’s clock: to a place, ahead by an angle or the way that one faces, after somebody, turning on the way; by nobody who is down; and back where it went, or somewhere about where it began',
+      'Projectiles launched by acts, on the world’s clock: to a place, at an angle or ahead, toward a body, with a turn rate; a defeated body launches none. Then respawns where a body was defeated, and within a distance of where it began.',
     actors: [
       two[0],
       { id: 'm', actor: 'struck', place: { x: -250, y: 40 }, facing: -1 },
@@ -453,7 +453,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'how a body is on the way of its moves: by keys, from rest before the first, each on to the next by its easing; held with its clock and where it is held; gone with its move; over nothing that it is further in',
+      'The pose of a body during its moves: by keys, from rest before the first one, each eased to the next. A hit-stop and a held move keep it. It ends with its move. A stronger pose of an effect shows instead.',
     bodies: {
       striker: {
         clips: [{ id: 'run', picture: 'leaf', cells: [0, 1], rate: 8, loop: true }],
@@ -497,7 +497,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'away from somebody: straight away, aiming anew each quarter of a second of its own clock, also where that one stood at first and sets off; standing while far enough, and again once the other is 8 px nearer',
+      'Keeping distance: a body walks straight away and aims again every quarter of a second of its own clock, also from a body that stood at first. It stands while it is far enough, and walks again once the other body is 8 px nearer.',
     bodies: { striker: { speed: 60 }, struck: { speed: 90 } },
     ladders: { hit: [rung('held', [], [plays('stops')])] },
     script: [blow(2)],

@@ -5,7 +5,7 @@ import { blow, harms, rung, give, plays, fieldIs, compare, payloadOf, down } fro
 export const ruleCases: readonly ArenaCase[] = [
   {
     about:
-      'the first rung that holds answers by the state before the event; what it resists comes first, then the rung’s own share; what is over is told',
+      'The first rung that matches is found by the state before the event. Damage is reduced by resistance, then by the rung. The log has the damage beyond the health left.',
     ladders: {
       hit: [
         rung('glance', [compare({ read: 'harm' }, '<', 4)], []),
@@ -24,7 +24,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.5, 2.2, 3],
   },
   {
-    about: 'a rung that goes on lets those below be asked, by the same state',
+    about: 'A rung that continues: the rungs below it are asked too, by the same state.',
     ladders: {
       hit: [
         rung(
@@ -48,7 +48,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.15, 0.4],
   },
   {
-    about: 'a window is half-open: 0 to 0.18 holds 0 and not 0.18; it is on the clock of its actor, which a hit-stop holds',
+    about: 'A window of 0 to 0.18 s contains 0 s but not 0.18 s. It runs on the clock of its actor, which a hit-stop halts.',
     statuses: [{ id: 'guarding', length: 2 }],
     ladders: {
       call: [rung('up', [], [give('guarding')])],
@@ -74,7 +74,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'a status that harms by the second accrues on its actor’s clock: ticks tell what has accrued, the end what is left, a hit-stop holds them',
+      'A status with damage per second accrues on the clock of its actor. Each tick deals the damage accrued since the last one, the end deals the rest. A hit-stop halts both.',
     statuses: [{ id: 'burning', length: 1, ticks: { every: 0.3, event: 'bare', rate: 4 } }],
     ladders: {
       hit: [rung('stops', [fieldIs('strong', 'on')], [plays('stops')]), rung('lit', [], [give('burning')])],
@@ -85,7 +85,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'stacks: each counts for the time that it was there; what is given again begins its length anew and keeps the phase of its ticks',
+      'Each stack of a status counts for the time it was there. Applying the status again restarts its length and keeps the times of its ticks.',
     statuses: [
       { id: 'sap', length: 2, stacking: 'stack', most: 3, ticks: { every: 1, event: 'bare', rate: 1 } },
       { id: 'longer', length: 1, stacking: 'extend' },
@@ -99,7 +99,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.95, 1.85, 3.9, 5],
   },
   {
-    about: 'health gone raises the fall, once; what comes after finds it down; back after a while, with everything forgotten',
+    about: 'A body without health is defeated once. Later events find it down. It respawns after a delay, with statuses and memory reset.',
     statuses: [
       { id: 'lit', ticks: { every: 0.25, event: 'bare', rate: 2 } },
       { id: 'stays', onFall: 'stays', length: 9 },
@@ -121,7 +121,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.6, 1.4, 2.5, 3.65, 4.2],
   },
   {
-    about: 'at one instant: what was decided before, then what is handed in, in its order, then what these raise',
+    about: 'Order at one instant: first what was scheduled before, then events from outside in their order, then events that these raise.',
     statuses: [{ id: 'lit', length: 1, ticks: { every: 0.5, event: 'bare', rate: 2 } }],
     ladders: {
       hit: [
@@ -147,7 +147,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'cooldowns and counts: at the instant a cooldown is over it may again; a fourth within a second, and every second for the two together',
+      'A rung with a cooldown matches again at the instant the cooldown ends. Occurrences: the fourth within a second, and every second one for a pair of bodies.',
     actors: [...two, { id: 'w', actor: 'near', place: { x: 200, y: 0 } }],
     ladders: {
       hit: [
@@ -165,7 +165,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'told to all around, the boundary within: each with its distance, arriving by its speed; to two of three by chance; those of a kind or a side',
+      'An event sent to all bodies in a radius, the boundary included: each gets its distance and is reached by speed. Then to two of three at random, and to bodies of a kind or a side.',
     actors: [...two, ...[60, 120, 121, 100, 80].map((x, i) => ({ id: `w${i}`, actor: 'near', place: { x: 90 + x, y: 0 } }))],
     seed: 12,
     ladders: {
@@ -204,7 +204,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.3, 1],
   },
   {
-    about: 'chance draws by the seed, the event’s number, the rung and the item',
+    about: 'Chance draws from the seed, the number of the event, the rung and the item.',
     seed: 77,
     ladders: {
       hit: [
@@ -216,7 +216,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [1],
   },
   {
-    about: 'health that mends and how it looks by its share; what prevents mending, and a look that is given',
+    about: 'Health regenerates, and damage states follow its share. A status prevents healing. An outcome sets a look.',
     actors: [...two, { id: 'w', actor: 'near', place: { x: 200, y: 0 } }],
     statuses: [{ id: 'bare', length: 1, prevents: ['mending'] }],
     ladders: {
@@ -233,7 +233,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.4, 0.5, 1.5, 2.5, 9],
   },
   {
-    about: 'who is struck and from where: by kind, side, name and facing; any, all and none',
+    about: 'Conditions on the target by kind, side, actor and facing, and groups: all, any, none.',
     actors: [...two, { id: 'w', actor: 'near', place: { x: 200, y: 0 } }],
     ladders: {
       call: [rung('tends', [down], [{ outcome: 'mend', points: 5 }])],
@@ -270,7 +270,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [1],
   },
   {
-    about: 'events later and sequences later are on the world’s clock; a status also plays when it begins, ends, and while it lasts',
+    about: 'Delayed events and sequences run on the world’s clock. A status plays sequences at its start, at its end, and while it lasts.',
     statuses: [{ id: 'lit', length: 1, cues: { start: 'shines', end: 'shines' }, late: [{ after: 0.3, sequence: 'shines', every: 0.25 }] }],
     ladders: {
       hit: [
@@ -294,7 +294,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'an event at each signal of a sequence that is played: letters and arrivals, with the signal’s numbers, by the world’s clock, which a stop of the sequence halts',
+      'An event is raised at each signal of a played sequence, with the numbers of the signal: letters of a caption and arrivals of a seeker. The world’s clock counts, and a stop of the sequence halts it.',
     ladders: {
       hit: [
         rung(
@@ -315,7 +315,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'any outcome after a while, by the world’s clock: in an entry of its own with the event’s number, by the state of then; for one who has been away since, nothing',
+      'A delayed outcome happens on the world’s clock, by the state at that time, in a log entry with the number of its event. It is cancelled if its body was despawned in between.',
     ladders: {
       hit: [
         rung(
@@ -349,7 +349,7 @@ export const ruleCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'taken away once more before being back: the later return counts, and looks are forgotten; brought back at once, no other return comes',
+      'A body that is despawned again before it respawns: the later respawn counts, and looks are reset. After a respawn without delay no other one comes.',
     ladders: {
       hit: [
         rung('again', [{ condition: 'standing', of: 'target', is: 'gone' }], [{ outcome: 'away', back: 1 }]),
@@ -368,7 +368,7 @@ export const ruleCases: readonly ArenaCase[] = [
     to: [0.1, 1.1, 1.6, 2.5, 3.5],
   },
   {
-    about: 'a budget of stops holds for the clocks that decide as well',
+    about: 'The stop budget limits the clocks of the rules too.',
     stopBudget: { seconds: 0.3, within: 1 },
     statuses: [{ id: 'held', length: 1 }],
     ladders: { hit: [rung('stops', [], [plays('stops'), give('held')])] },
