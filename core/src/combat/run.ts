@@ -1,4 +1,5 @@
 import type { CombatActor } from './parts/combatActor.js';
+import { damageOf } from './parts/damage.js';
 import type { Respawn } from './parts/returning.js';
 import type { FullPayload } from './parts/fullPayload.js';
 import type { Place, Told } from './parts/told.js';
@@ -763,10 +764,7 @@ export class Run implements Doing, RunState {
 
 /** The harm that an event means for somebody, after what it resists. */
 export function harmTo({ harm }: CompiledEventRules, payload: FullPayload, { actor }: Combatant): number {
-  if (!harm) return 0;
-  const kind = harm.kindField === undefined ? harm.kind : String(payload[harm.kindField]);
-  const left = kind !== undefined && Object.hasOwn(actor.resists, kind) ? actor.resists[kind] : 1;
-  return Math.max(0, Number(payload[harm.value])) * left;
+  return harm ? damageOf(harm, payload, actor.resists) : 0;
 }
 
 const nothing: CompiledEventRules = { id: '', fields: [], harm: undefined };

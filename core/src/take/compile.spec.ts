@@ -1,4 +1,4 @@
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { DocumentError } from '../model/documentError.js';
 import { projectWith, takeOf } from '../testing/projects.js';
 import { compileSequence } from './compile.js';

@@ -3,6 +3,15 @@ import { DocumentError } from '../model/documentError.js';
 import { isRecord, show } from '../model/json.js';
 import type { CompiledEvent } from './compiledReferences.js';
 
+/** Returns a complete payload with numbers in place of its own numbers of equal names. Other names are ignored. */
+export function withNumbers<T extends number | string | boolean>(
+  payload: Readonly<Record<string, T>>,
+  numbers: Readonly<Record<string, number | string | boolean>>,
+): Readonly<Record<string, T>> {
+  const own = Object.entries(numbers).filter(([name, value]) => typeof value === 'number' && typeof payload[name] === 'number');
+  return own.length === 0 ? payload : { ...payload, ...(Object.fromEntries(own) as Record<string, T>) };
+}
+
 /** The payload with defaults filled in and every value checked against its field. */
 export function completePayload(event: CompiledEvent, payload: Payload): Record<string, number | string | boolean> {
   // A game hands in whatever it has.

@@ -1,10 +1,10 @@
 import type { Payload, SignalCue, StrikeOptions } from '../contract.js';
 import { TimeWarp } from '../maths/timeWarp.js';
-import type { Seconds } from '../units.js';
+import type { Degrees, Seconds } from '../units.js';
 import { Draws, type Strike } from './draws.js';
 import type { ClockParty, TimeBend } from './firing.js';
 import type { PlacedEffect, SequencePlan } from './plan.js';
-import { completePayload } from './payload.js';
+import { completePayload, withNumbers } from './payload.js';
 import { FiringScene, Motion } from './motion.js';
 import { EngineTake, type Fired, type TakeOrigin } from './take.js';
 import { wallTimeOf, type TimedFiring } from './timedFiring.js';
@@ -80,11 +80,10 @@ class Origin implements TakeOrigin {
 }
 
 function commonOf(plan: SequencePlan, payload: Strike['payload'], seed: number, options: StrikeOptions): Strike {
-  const blowField = plan.event.fields.find((field) => field.type === 'direction');
   return {
     seed,
     payload,
-    blow: blowField && Number(payload[blowField.name]),
+    blow: blowOf(plan.event, payload),
     places: options.places ? { ...plan.standing.places, ...given(options.places) } : plan.standing.places,
     bodies: options.bodies ? { ...plan.standing.bodies, ...given(options.bodies) } : plan.standing.bodies,
     ...(options.health && { health: options.health }),
@@ -184,13 +183,16 @@ function fireEffects(
 
 const sameAge = (age: Seconds): Seconds => age;
 
-/** Puts a signal's parameters in place of payload fields of equal names. */
+/** The strike as a signal starts it: with the signal's numbers in its payload. */
 function withParameters(common: Strike, event: SequencePlan['event'], parameters: SignalCue['parameters']): Strike {
-  const known = event.fields.filter(({ name, default: usual }) => typeof usual === 'number' && typeof parameters[name] === 'number');
-  if (known.length === 0) return common;
-  const payload = { ...common.payload, ...Object.fromEntries(known.map(({ name }) => [name, parameters[name]])) };
-  const blow = known.find(({ type }) => type === 'direction');
-  return { ...common, payload, ...(blow && { blow: Number(payload[blow.name]) }) };
+  const payload = withNumbers(common.payload, parameters);
+  return payload === common.payload ? common : { ...common, payload, blow: blowOf(event, payload) };
+}
+
+/** The direction of the blow; undefined if the event has no direction. */
+function blowOf({ fields }: SequencePlan['event'], payload: Strike['payload']): Degrees | undefined {
+  const field = fields.find(({ type }) => type === 'direction');
+  return field && Number(payload[field.name]);
 }
 
 function fireAll(effect: PlacedEffect, common: Strike, silent: boolean, decided: object = {}, from = 0): Fired {

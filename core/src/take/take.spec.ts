@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Frame } from '../contract.js';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { readProject } from '../checks/readProject.js';
 import { anyEffect, anySequence } from '../testing/documents.js';
 import { projectJson, projectWith, takeOf } from '../testing/projects.js';

@@ -1,4 +1,4 @@
-import { compileContext } from '../../checks/checkProject.js';
+import { compileContext } from '../../checks/compileContext.js';
 import { combatPlanOf } from '../../checks/checkRules.js';
 import { runAndJudge } from '../../checks/judgeDrills.js';
 import { newEffect } from '../../effects/schemas.js';

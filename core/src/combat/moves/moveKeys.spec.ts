@@ -3,7 +3,7 @@ import { DrillTake } from '../../player/drillTake.js';
 import { openKit } from '../../runtime.js';
 import { kitDocument } from '../../ship/kit.js';
 import { shownCell } from '../../take/shownCell.js';
-import { compileContext } from '../../checks/checkProject.js';
+import { compileContext } from '../../checks/compileContext.js';
 import { combatPlanOf } from '../../checks/checkRules.js';
 import { runAndJudge } from '../../checks/judgeDrills.js';
 import { fighter, response } from '../../testing/fights.js';

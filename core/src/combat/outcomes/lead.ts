@@ -8,7 +8,7 @@ export interface Lead {
   readonly id: string;
   /** True if time always passes before the event is raised. */
   readonly later: boolean;
-  /** Highest number of events that one outcome raises; Infinity if it is sent to all bodies in range. */
+  /** Highest number of events that one outcome raises. It is Infinity if the event is sent to all bodies in range. */
   readonly most: number;
 }
 

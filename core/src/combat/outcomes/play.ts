@@ -1,11 +1,10 @@
 import { hash4 } from '../../maths/hash.js';
-import type { SignalCue } from '../../contract.js';
-import type { FullPayload } from '../parts/fullPayload.js';
 import { amountIn } from '../parts/amount.js';
 import { amountWords } from '../parts/amountWords.js';
 import { partyOf, placeOf } from '../parts/asking.js';
 import { inCommon, payloadFor } from '../parts/given.js';
 import { amountRule, choiceRule, givenRule, nameRule, ruleLimits } from '../parts/ruleFields.js';
+import { withNumbers } from '../../take/payload.js';
 import { signalsOf } from '../../take/strike.js';
 import { lead } from './lead.js';
 import { defineOutcome } from './outcome.js';
@@ -31,10 +30,10 @@ export const play = defineOutcome({
     const on = reader.choice('on');
     const from = reader.choice('from');
     const after = reader.amount('after');
-    const { event } = reader.references.planOf(sequence);
     const signal = reader.ownName('signal');
     const raises = reader.maybeEvent('raises');
     const plan = reader.references.planOf(sequence);
+    const { event } = plan;
     const given = reader.given('payload', event.fields, `the sequence’s event "${event.id}"`);
     const { key } = reader;
     return {
@@ -58,9 +57,3 @@ export const play = defineOutcome({
   words: ({ sequence, on, after = 0, signal = '', raises = '' }) =>
     `play ${sequence}${on === 'target' ? '' : on === 'source' || on === 'projectile' ? ` on ${on}` : ' where it happens'}${after === 0 ? '' : ` after ${amountWords(after)} s`}${raises === '' || signal === '' ? '' : `, raise ${raises} at ${signal}`}`,
 });
-
-/** The payload with a signal's numbers in place of its own numbers of equal names. */
-function withNumbers(payload: FullPayload, parameters: SignalCue['parameters']): FullPayload {
-  const numbers = Object.entries(parameters).filter(([name, value]) => typeof value === 'number' && typeof payload[name] === 'number');
-  return numbers.length === 0 ? payload : { ...payload, ...Object.fromEntries(numbers) };
-}

@@ -2,6 +2,7 @@ import { DocumentError, type Actor, type EventType, type Payload, type Project, 
 import {
   compileContext,
   compileSequence,
+  damageOf,
   fittingPayload,
   RapidFire,
   strike,
@@ -31,11 +32,10 @@ export function wearsDown(event: EventType | undefined): event is EventType {
 
 /** Returns the share of health that a strike leaves: by the event's damage, what the target resists and its full health. */
 export function healthAfter(target: Actor | undefined, event: EventType, payload: Payload, before: number): number {
-  const { harm = { value: 'damage' } } = event;
-  const valueOf = (name: string): unknown => payload[name] ?? event.fields.find((field) => field.name === name)?.default;
-  const kind = harm.kind ?? (harm.kindField === undefined ? undefined : String(valueOf(harm.kindField)));
-  const resists = kind === undefined ? 1 : (target?.resists?.[kind] ?? 1);
-  return Math.max(0, tidy(before - (Number(valueOf(harm.value) ?? 0) * resists) / (target?.health?.most ?? wholeHealth)));
+  const { fields, harm = { value: 'damage' } } = event;
+  // Events that only tell health need have no damage.
+  const complete = { [harm.value]: 0, ...Object.fromEntries(fields.map(({ name, default: usual }) => [name, usual])), ...payload };
+  return Math.max(0, tidy(before - damageOf(harm, complete, target?.resists ?? {}) / (target?.health?.most ?? wholeHealth)));
 }
 
 function targetOf({ actors }: Pick<Project, 'actors'>): Actor | undefined {
