@@ -1,5 +1,5 @@
 /** What our own screens, commands and measurements use of the engine besides its public face. It may change at any time. */
-export { compileContext } from './checks/checkProject.js';
+export { compileContext } from './checks/compileContext.js';
 export { changeWords } from './compare/changeWords.js';
 export { numbersOf, valueAt, withValueAt, type DocumentNumber, type ValuePath } from './compare/documentNumbers.js';
 export { partDifferences, withPartOf, type DocumentPart, type PartDifference } from './compare/documentParts.js';
@@ -157,6 +157,7 @@ export type { Cue, Happening, HistoryStep, LogEntry, RungAnswer } from './combat
 export { outcomeKinds, outcomeWords, type Outcome } from './combat/outcomes/registry.js';
 export { idAfterLabel, isIdOf, withNewId, type NamedCollection, type RenamedDocument } from './edits/idEdits.js';
 export { captionMarks } from './effects/parts/captionMarkup.js';
+export { damageOf } from './combat/parts/damage.js';
 export { plainNames, type FightNames, type NameOf } from './combat/parts/fightNames.js';
 export { namesOf } from './model/projectNames.js';
 export { flagged } from './combat/parts/sayings.js';
@@ -185,7 +186,7 @@ export { ruleSchemas } from './combat/schemas.js';
 export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
 export { drift, followed, followedLane, followingSequences, presetUses, setFree, withLaneTaken } from './presets/following.js';
 export { presetOf, withPreset } from './presets/placing.js';
-export { copyLabel, freeId } from './model/freeId.js';
+export { freeId, namesOfCopy } from './model/freeId.js';
 export { cellCount, cellLimit, cellPlaces, gridPlaces, sheetCells, type Grid, type Sheet } from './model/sheet.js';
 export { fittingPayload } from './model/payloadFit.js';
 export { actorsOn, drillOnStage, scaledActor } from './model/stageSetUp.js';

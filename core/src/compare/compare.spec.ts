@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { readOut } from '../measure/readouts.js';
 import { projectWith, takeOf } from '../testing/projects.js';
 import { noticed, noticing } from './noticed.js';

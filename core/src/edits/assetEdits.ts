@@ -5,22 +5,18 @@ import type { Actor, Sequence } from '../model/project.js';
 export function withAssetReplaced<T extends Pick<Sequence, 'effects'>>(sequence: T, from: string, to: string): T {
   const effects = sequence.effects.map((effect) => {
     const before = effect as unknown as Readonly<Record<string, unknown>>;
-    const changed = Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, { control }]): [string, unknown][] => {
+    const changed = Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, field]): [string, unknown][] => {
       const value = before[name];
+      const { control } = field;
       if (control === 'picture' && value === from) return [[name, to]];
-      if (control === 'text' && effect.kind === 'caption') return withWaitReplaced(name, String(value), from, to);
+      if (field.control === 'text' && field.refers?.sounds(String(value)).includes(from))
+        return [[name, field.refers.withSound(String(value), from, to)]];
       if (control !== 'clips' || !Array.isArray(value) || !value.includes(from)) return [];
       return [[name, [...new Set(value.map((id: unknown) => (id === from ? to : id)))]]];
     });
     return changed.length > 0 ? ({ ...effect, ...Object.fromEntries(changed) } as Effect) : effect;
   });
   return effects.some((effect, i) => effect !== sequence.effects[i]) ? { ...sequence, effects } : sequence;
-}
-
-/** A caption's text waits for a sound by its id. */
-function withWaitReplaced(name: string, text: string, from: string, to: string): [string, unknown][] {
-  const replaced = text.replace(/\{\s*wait\s+([a-z0-9-]+)\s*\}/g, (whole, sound) => (sound === from ? `{wait ${to}}` : (whole as string)));
-  return replaced === text ? [] : [[name, replaced]];
 }
 
 /** The same for an actor's own picture and those of its parts and clips. */

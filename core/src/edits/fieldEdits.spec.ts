@@ -1,4 +1,4 @@
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { readProject, type EventType, type Project, type Sequence } from '../index.js';
 import { bakedRow, bakedParticles } from '../ship/bakedRow.js';
 import { compileSequence } from '../take/compile.js';

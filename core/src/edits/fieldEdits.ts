@@ -4,7 +4,7 @@ import { parseEasing } from '../maths/easing.js';
 import type { ColourValue, Field, NumberValue, ValueField } from '../model/fields.js';
 import { isRecord } from '../model/json.js';
 import type { EventType, PayloadField, Sequence } from '../model/project.js';
-import { showValue } from '../model/template.js';
+import { inBraces, showValue } from '../model/template.js';
 import { tidy, valueSpan } from '../model/valueEdits.js';
 import { transfer } from '../take/compiledValue.js';
 
@@ -26,10 +26,11 @@ export function usersOfField(sequences: readonly Sequence[], event: string, fiel
 
 /** The sequence with every mention of a field under its new name: driven numbers, colours chosen by it, templates, captions. */
 export function withFieldRenamed(sequence: Sequence, from: string, to: string): Sequence {
-  return eachField(sequence, (value, { control }, name, effect) => {
+  return eachField(sequence, (value, edited) => {
+    const { control } = edited;
     if (control === 'value' && isDriven(value, from)) return { ...value, drive: to };
     if (control === 'colour' && isChosen(value, from)) return { ...value, by: to };
-    if (control === 'text' && isFilled(effect, name)) return inBraces(value, from, `{${to}}`);
+    if (edited.control === 'text' && edited.refers) return edited.refers.withField(String(value), from, to);
     return value;
   });
 }
@@ -47,12 +48,12 @@ export function withOptionRenamed(sequence: Sequence, field: string, from: strin
 
 /** The sequence as it plays while the field has its default, without asking for the field any more. */
 export function withFieldFixed(sequence: Sequence, field: PayloadField): Sequence {
-  return eachField(sequence, (value, edited, name, effect) => {
+  return eachField(sequence, (value, edited, effect) => {
     const { control } = edited;
     if (edited.control === 'value' && isDriven(value, field.name)) return tidy(drivenAt(value, edited, Number(field.default)));
     if (control === 'colour' && isChosen(value, field.name)) return value.of[String(field.default)] ?? value.otherwise;
-    if (control === 'text' && isFilled(effect, name))
-      return inBraces(value, field.name, escaped(showValue(field.default, decimalsOf(effect))));
+    if (edited.control === 'text' && edited.refers)
+      return inBraces(String(value), field.name, escaped(showValue(field.default, decimalsOf(effect))));
     return value;
   });
 }
@@ -71,14 +72,14 @@ export function movedToEvent(sequence: Sequence, from: EventType, to: EventType)
   return { sequence: { ...fixed, event: to.id }, lost: lost.map(({ name }) => name) };
 }
 
-type Change = (value: unknown, field: Field, name: string, effect: Effect) => unknown;
+type Change = (value: unknown, field: Field, effect: Effect) => unknown;
 
 /** Applies a change to every value of every effect; what it leaves alone stays the same object. */
 function eachField(sequence: Sequence, change: Change): Sequence {
   const effects = sequence.effects.map((effect) => {
     const before = effect as unknown as Readonly<Record<string, unknown>>;
     const changed = Object.entries(fieldsOfKind(effectKinds[effect.kind])).flatMap(([name, field]): [string, unknown][] => {
-      const after = change(before[name], field, name, effect);
+      const after = change(before[name], field, effect);
       return after === before[name] ? [] : [[name, after]];
     });
     return changed.length > 0 ? ({ ...effect, ...Object.fromEntries(changed) } as Effect) : effect;
@@ -97,20 +98,9 @@ function isChosen(value: unknown, field: string): value is ChosenColour {
   return isRecord(value) && value['by'] === field;
 }
 
-/** Whether a text of an effect takes payload fields in braces. */
-function isFilled({ kind }: Effect, name: string): boolean {
-  return name === 'template' || kind === 'caption';
-}
-
 /** Digits that a text of an effect shows of a number; where they are random or driven, the least. */
 function decimalsOf(effect: Effect): number {
   return 'decimals' in effect ? Math.round(valueSpan(effect.decimals)[0]) : 0;
-}
-
-/** A text with `{field}` replaced; braces that stand for themselves and marks with more in them are left. */
-function inBraces(text: unknown, field: string, by: string): unknown {
-  if (typeof text !== 'string') return text;
-  return text.replace(/\{\{|\}\}|\{\s*([a-zA-Z][a-zA-Z0-9]*)\s*\}/g, (whole, name: string | undefined) => (name === field ? by : whole));
 }
 
 function escaped(text: string): string {

@@ -7,7 +7,7 @@ import type { DocumentReader } from '../take/documentReader.js';
 import { bindTo, movable } from '../take/motion.js';
 import type { Fraction, Seconds } from '../units.js';
 import { enterStarts, leaveStarts, letterChannels, LetterPose, stayStarts } from './parts/letterCurves.js';
-import { captionMarks, parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
+import { captionMarks, captionReferences, parseCaption, type CaptionPiece, type LetterMotions } from './parts/captionMarkup.js';
 import { defineKind } from './effect.js';
 import type { CommonFields } from './parts/common.js';
 import { showValue } from '../model/template.js';
@@ -28,11 +28,14 @@ const fields = {
     'Text',
     'Fields in braces; {wait 0.3}, {wait sound}, {signal name}, {signal name damage 30}, {sway 2 + shiver: moving letters}; {{ and }} are the braces themselves.',
     '{shiver: Crack!}',
-    (text) => {
-      const read = parseCaption(text);
-      return Array.isArray(read) ? undefined : faultText(read.column, read.expected);
+    {
+      fault(text) {
+        const read = parseCaption(text);
+        return Array.isArray(read) ? undefined : faultText(read.column, read.expected);
+      },
+      marks: captionMarks,
+      refers: captionReferences,
     },
-    captionMarks,
   ),
   from: choiceField('From', 'Where it stands.', origins, 'target', { group: 'place' }),
   above: valueField({
@@ -146,7 +149,7 @@ export const caption = defineKind({
   leads: ['text', 'size', 'rate', 'duration', 'enter', 'colour', 'above', 'motion'],
   signalsOf({ text }) {
     const pieces = parseCaption(String(text));
-    return Array.isArray(pieces) ? [...new Set(pieces.flatMap((piece) => (piece.type === 'signal' ? [piece.name] : [])))] : [];
+    return Array.isArray(pieces) ? [...signalsIn(pieces).keys()] : [];
   },
   compile(reader) {
     const pieces = readPieces(reader);
@@ -267,7 +270,7 @@ function readPieces(reader: DocumentReader<typeof fields & CommonFields>): reado
 type TimedPiece = Exclude<CaptionPiece, { type: 'wait for' }>;
 
 /** The names of a text's signals, with how often each is raised. */
-function signalsIn(pieces: readonly TimedPiece[]): ReadonlyMap<string, number> {
+function signalsIn(pieces: readonly CaptionPiece[]): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const piece of pieces) if (piece.type === 'signal') counts.set(piece.name, (counts.get(piece.name) ?? 0) + 1);
   return counts;

@@ -7,7 +7,7 @@ import type { CompiledValue } from '../take/compiledValue.js';
 import type { Gathering } from '../take/firing.js';
 import { bindTo, movable } from '../take/motion.js';
 import { defineKind } from './effect.js';
-import { fillTemplate, type Template } from '../model/template.js';
+import { fillTemplate, templateReferences, type Template } from '../model/template.js';
 
 /** Entering faster than this cannot be seen, and its spring would swing beyond all numbers. */
 const shortestEnter = 1e-4;
@@ -18,7 +18,7 @@ const leaves = ['fade', 'shrink', 'cut'] as const;
 const entering = { pop: 0.5, bounce: 0.22 } as const;
 
 const fields = {
-  template: textField('Text', 'Payload fields stand in braces, as in −{damage}.', '{damage}'),
+  template: textField('Text', 'Payload fields stand in braces, as in −{damage}.', '{damage}', { refers: templateReferences }),
   decimals: valueField({ label: 'Decimals', about: 'Digits after the point.', group: 'look', unit: '', min: 0, max: 3, default: 0 }),
   from: choiceField('From', 'Where it appears.', origins, 'target', { group: 'place' }),
   above: valueField({ label: 'Above', about: 'How far above that place.', group: 'place', unit: 'px', min: -1000, max: 1000, default: 62 }),

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { drillSuspects, flashProblems, flashSuspects, readingProblems } from '../checks/lightProblems.js';
 import { readProject } from '../checks/readProject.js';
 import { projectJson, projectWith } from '../testing/projects.js';

@@ -95,7 +95,18 @@ export interface TextMark {
   readonly after: string;
   readonly about: string;
 }
+/** What a text refers to by names, and how the names are changed in it. */
+export interface TextReferences {
+  /** Payload fields whose values the text shows. */
+  fields(text: string): readonly string[];
+  /** Ids of sound assets. */
+  sounds(text: string): readonly string[];
+  withField(text: string, from: string, to: string): string;
+  withSound(text: string, from: string, to: string): string;
+}
 export interface TextField extends FieldBase<'text', string> {
+  /** What the text refers to; nothing, if left out. */
+  readonly refers?: TextReferences | undefined;
   /** What it may hold in braces besides the event's fields; a plain text, if left out. */
   readonly marks?: readonly TextMark[] | undefined;
   /** What the text must be besides short; tells the fault, or undefined where there is none. */
@@ -241,10 +252,9 @@ export function textField(
   label: string,
   about: string,
   fallback: string,
-  fault?: TextField['fault'],
-  marks?: TextField['marks'],
+  more: Partial<Pick<TextField, 'fault' | 'marks' | 'refers'>> = {},
 ): TextField {
-  return { control: 'text', group: 'amount', label, about, default: fallback, fault, marks };
+  return { control: 'text', group: 'amount', label, about, default: fallback, ...more };
 }
 
 export function spotField(about: string, more: More<string> = {}): SpotField {

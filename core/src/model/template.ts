@@ -1,3 +1,5 @@
+import type { TextReferences } from './fields.js';
+
 /** A template in pieces: texts and, between them, names of payload fields. */
 export type Template = readonly { readonly text?: string; readonly field?: string }[];
 
@@ -16,6 +18,22 @@ export function parseTemplate(text: string): Template | string {
   }
   return pieces;
 }
+
+/** Replaces `{field}` in a text. Braces that stand for themselves and marks with more in them are left. */
+export function inBraces(text: string, field: string, by: string): string {
+  return text.replace(/\{\{|\}\}|\{\s*([a-zA-Z][a-zA-Z0-9]*)\s*\}/g, (whole, name: string | undefined) => (name === field ? by : whole));
+}
+
+/** The payload fields of a template. */
+export const templateReferences: TextReferences = {
+  fields(text) {
+    const pieces = parseTemplate(text);
+    return typeof pieces === 'string' ? [] : pieces.flatMap(({ field }) => (field === undefined ? [] : [field]));
+  },
+  sounds: () => [],
+  withField: (text, from, to) => inBraces(text, from, `{${to}}`),
+  withSound: (text) => text,
+};
 
 /** The template with the payload's values put in; numbers rounded half away from zero to `decimals`. */
 export function fillTemplate(template: Template, payload: Readonly<Record<string, number | string | boolean>>, decimals: number): string {

@@ -5,7 +5,7 @@ import { openKit } from '../runtime.js';
 import type { Json } from '../take/compileReferences.js';
 import { kitDocument } from '../ship/kit.js';
 import { combatPlanOf } from '../checks/checkRules.js';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { fighter, harmRung, response } from '../testing/fights.js';
 import { projectJson } from '../testing/projects.js';
 import { DrillTake } from './drillTake.js';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { bakedFrame } from '../ship/bakedRow.js';
 import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';

@@ -1,5 +1,5 @@
 import { readProject, type Project } from '../index.js';
-import { compileContext } from '../checks/checkProject.js';
+import { compileContext } from '../checks/compileContext.js';
 import { compileSequence } from '../take/compile.js';
 import { strike } from '../take/strike.js';
 import { newProject, type ProjectChoices } from './newProject.js';

@@ -1,4 +1,5 @@
-import { fieldNamePattern, identifierPattern, type TextMark } from '../../model/fields.js';
+import { fieldNamePattern, identifierPattern, type TextMark, type TextReferences } from '../../model/fields.js';
+import { inBraces } from '../../model/template.js';
 
 /** How letters of a span can move. */
 export const letterMotions = ['sway', 'shiver', 'swell', 'tilt'] as const;
@@ -19,6 +20,20 @@ export type CaptionPiece =
 export interface MarkupFault {
   readonly column: number;
   readonly expected: string;
+}
+
+/** The payload fields and sounds of a caption. A field that gets another name has it among the numbers of signals too. */
+export const captionReferences: TextReferences = {
+  fields: (text) => piecesOf(text).flatMap((piece) => (piece.type === 'field' ? [piece.field] : [])),
+  sounds: (text) => piecesOf(text).flatMap((piece) => (piece.type === 'wait for' ? [piece.sound] : [])),
+  withField: (text, from, to) =>
+    inBraces(text, from, `{${to}}`).replace(/\{\s*signal\s[^{}]*\}/g, (mark) => mark.replace(new RegExp(`(?<=\\s)${from}(?=\\s)`, 'g'), to)),
+  withSound: (text, from, to) => text.replace(new RegExp(`\\{\\s*wait\\s+${from}\\s*\\}`, 'g'), `{wait ${to}}`),
+};
+
+function piecesOf(text: string): readonly CaptionPiece[] {
+  const read = parseCaption(text);
+  return Array.isArray(read) ? read : [];
 }
 
 /** The marks, for buttons that put them in. */
