@@ -3,8 +3,8 @@ import {
   facingOf,
   stageFacing,
   cellPlaces,
-  copyLabel,
   freeId,
+  namesOfCopy,
   restingActor,
   scaledActor,
   shownCell,
@@ -107,8 +107,7 @@ export function asWorn(actor: Actor, share: number): Actor {
 }
 
 export function copyOf(actor: Actor, { actors }: Project): Actor {
-  const label = copyLabel(actor.label, new Set(actors.map((other) => other.label)));
-  return { ...actor, id: freeId(label, new Set(actors.map((other) => other.id)), 'actor'), label, role: 'bystander' };
+  return { ...actor, ...namesOfCopy(actor, actors, 'actor'), role: 'bystander' };
 }
 
 /** At another size, with everything that is placed on it in its place. */

@@ -3,8 +3,7 @@ import type { Actor, Project } from '@undatio/core';
 import {
   drawnFor,
   drawnWords,
-  copyLabel,
-  freeId,
+  namesOfCopy,
   isAsDrawn,
   keyLimits,
   moveLength,
@@ -115,12 +114,9 @@ export class ActorMoves {
   }
 
   protected copy(move: Move): void {
-    const moves = this.desk.moves();
-    const label = copyLabel(move.label ?? move.id, new Set(moves.map((one) => one.label ?? one.id)));
-    const id = freeId(label, new Set(moves.map((one) => one.id)), 'move');
-    const copy = { ...move, id, label };
+    const copy = { ...move, ...namesOfCopy(move, this.desk.moves(), 'move') };
     this.desk.editActor('one move more', (actor) => ({ ...actor, moves: [...(actor.moves ?? []), copy] }));
-    this.desk.choose(id);
+    this.desk.choose(copy.id);
   }
 
   /** Drills that begin it, and moves that it may be cancelled into, are told of nothing that is not there. */

@@ -6,7 +6,6 @@ import { RouterLink } from '@angular/router';
 import type { Actor, Place } from '@undatio/core';
 import { HistoryDesk } from '../history/historyDesk';
 import { ProjectService } from '../project/projectService';
-import { relabelled } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { Choice, type Option } from '../shared/choice';
 import { RadioKeys } from '../shared/radioKeys';
@@ -225,15 +224,7 @@ export class ActorsPage {
   protected relabel(actor: Actor, box: HTMLInputElement): void {
     const label = box.value.trim();
     if (label === '') box.value = actor.label;
-    else if (label !== actor.label) this.giveName(actor, label);
-  }
-
-  private giveName(actor: Actor, label: string): void {
-    const project = this.project();
-    if (!project) return;
-    const { id, states } = relabelled(project, 'actors', actor.id, label);
-    this.projects.change(`rename ${actor.label}`, states);
-    if (id !== actor.id) this.address.turnTo('actors', [id], { replaceUrl: true });
+    else this.address.followId('actors', actor.id, this.projects.relabel('actors', actor, label));
   }
 
   protected setRole(actor: Actor, role: string): void {

@@ -1,5 +1,5 @@
 import type { Actor, Place, Project, StageSetUp, StoredSettings } from '@undatio/core';
-import { actorsOn, copyLabel, freeId, restingPlacesOf, tidy } from '@undatio/core/internal';
+import { actorsOn, freeId, namesOfCopy, restingPlacesOf, tidy } from '@undatio/core/internal';
 import { near, roles } from './actorEdits';
 
 /** What is done to the stages of a project. Pure: who calls puts it in place. */
@@ -42,9 +42,8 @@ export function withNewStage(
 
 export function withStageCopied(settings: StoredSettings, of: StageSetUp): { readonly settings: StoredSettings; readonly id: string } {
   const stages = withUsual(settings.stages);
-  const label = copyLabel(of.label, new Set(stages.map((stage) => stage.label)));
-  const id = freeId(label, new Set(stages.map((stage) => stage.id)), 'stage');
-  return { id, settings: { ...settings, stages: [...stages, { ...of, id, label }] } };
+  const names = namesOfCopy(of, stages, 'stage');
+  return { id: names.id, settings: { ...settings, stages: [...stages, { ...of, ...names }] } };
 }
 
 /** Without a stage; without the last of them, none is kept. */

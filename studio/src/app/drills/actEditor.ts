@@ -26,7 +26,7 @@ export class ActEditor {
   readonly index = input.required<number>();
   readonly pick = output<number>();
 
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
   protected readonly sorts = actChoices;
   protected readonly axes = ['x', 'y'] as const;
   protected readonly act = computed(() => this.drill().acts?.at(this.index()));
@@ -59,10 +59,6 @@ export class ActEditor {
   });
 
   /** The same for somebody else, as far as that one can do it. */
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
-
   protected setWho(who: string): void {
     const act = this.act();
     if (!act) return;
@@ -120,13 +116,13 @@ export class ActEditor {
 
   protected remove(): void {
     const who = this.act()?.who ?? '';
-    this.drills.edit(`remove what ${this.bodyName(who)} does`, (drill) => withAct(drill, this.index(), undefined).drill);
+    this.drills.edit(`remove what ${this.drills.bodyName(who)} does`, (drill) => withAct(drill, this.index(), undefined).drill);
     this.pick.emit(-1);
   }
 
   protected replace(what: string, act: Act, gesture?: string): void {
     const { drill, place } = withAct(this.drill(), this.index(), act);
-    this.drills.edit(`${what} of ${this.bodyName(act.who)}`, () => drill, gesture);
+    this.drills.edit(`${what} of ${this.drills.bodyName(act.who)}`, () => drill, gesture);
     if (place !== this.index()) this.pick.emit(place);
   }
 }

@@ -20,15 +20,15 @@ import { DrillService } from './drillService';
             #name
             class="name"
             maxlength="80"
-            [attr.aria-label]="'Name of ' + bodyName(one.id)"
-            [value]="bodyName(one.id)"
+            [attr.aria-label]="'Name of ' + drills.bodyName(one.id)"
+            [value]="drills.bodyName(one.id)"
             (change)="relabel(one, name)"
           />
         </legend>
         <div class="row">
           <span>stands at</span>
           <und-scrub-number
-            [label]="'x of ' + bodyName(one.id)"
+            [label]="'x of ' + drills.bodyName(one.id)"
             unit="px"
             [value]="one.place.x"
             [min]="-4000"
@@ -36,7 +36,7 @@ import { DrillService } from './drillService';
             (changed)="place(one, 'x', $event.value, $event.gesture)"
           />
           <und-scrub-number
-            [label]="'y of ' + bodyName(one.id)"
+            [label]="'y of ' + drills.bodyName(one.id)"
             unit="px"
             [value]="one.place.y"
             [min]="-4000"
@@ -50,7 +50,7 @@ import { DrillService } from './drillService';
           </button>
           <span>health</span>
           <und-scrub-number
-            [label]="'Health of ' + bodyName(one.id)"
+            [label]="'Health of ' + drills.bodyName(one.id)"
             [value]="one.health ?? start(one)"
             [min]="0.001"
             [max]="most(one)"
@@ -59,14 +59,14 @@ import { DrillService } from './drillService';
           @if (ranks(one); as most) {
             <span>size</span>
             <und-scrub-number
-              [label]="'Size of ' + bodyName(one.id)"
+              [label]="'Size of ' + drills.bodyName(one.id)"
               [value]="one.rank ?? most"
               [min]="1"
               [max]="most"
               (changed)="put(one, { rank: round($event.value) }, $event.gesture)"
             />
           }
-          <button type="button" class="plain" [attr.aria-label]="'Remove ' + bodyName(one.id)" (click)="remove(one)">✕</button>
+          <button type="button" class="plain" [attr.aria-label]="'Remove ' + drills.bodyName(one.id)" (click)="remove(one)">✕</button>
         </div>
       </fieldset>
     }
@@ -118,19 +118,15 @@ export class CastEditor {
   readonly drill = input.required<Drill>();
   readonly project = input.required<Project>();
 
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
 
   protected readonly addable = computed(() => this.project().actors.map(({ id, label }) => ({ value: id, label })));
-
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
 
   /** Gives a body a name of its own; an empty name, or that of its actor, takes it away. */
   protected relabel({ id, actor }: DrillActor, box: HTMLInputElement): void {
     const typed = box.value.trim();
     const own = this.project().actors.find((one) => one.id === actor)?.label;
-    this.drills.edit(`name of ${this.bodyName(id)}`, (drill) => ({
+    this.drills.edit(`name of ${this.drills.bodyName(id)}`, (drill) => ({
       ...drill,
       actors: drill.actors.map(({ label: before, ...one }) =>
         one.id !== id
@@ -140,7 +136,7 @@ export class CastEditor {
             : { ...one, label: typed },
       ),
     }));
-    box.value = this.bodyName(id);
+    box.value = this.drills.bodyName(id);
   }
 
   protected most({ actor }: DrillActor): number {
@@ -185,7 +181,7 @@ export class CastEditor {
 
   protected put(one: DrillActor, part: Partial<DrillActor>, gesture?: string): void {
     this.drills.edit(
-      `${this.bodyName(one.id)} in a drill`,
+      `${this.drills.bodyName(one.id)} in a drill`,
       (drill) => ({ ...drill, actors: drill.actors.map((other) => (other.id === one.id ? { ...other, ...part } : other)) }),
       gesture,
     );

@@ -1,6 +1,6 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
 import type { AddChoice } from '../shared/addMenu';
-import { copyLabel, freeId, plainNames, restingPlacesOf, type FightNames } from '@undatio/core/internal';
+import { freeId, namesOfCopy, plainNames, restingPlacesOf, type FightNames } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
@@ -29,8 +29,7 @@ function castOf({ id }: Actor, place: { readonly x: number; readonly y: number }
 }
 
 export function copyOfDrill(drill: Drill, { drills }: Pick<Project, 'drills'>): Drill {
-  const label = copyLabel(drill.label, new Set(drills.map((one) => one.label)));
-  return { ...drill, id: freeId(label, new Set(drills.map((one) => one.id)), 'drill'), label };
+  return { ...drill, ...namesOfCopy(drill, drills, 'drill') };
 }
 
 /** With one more actor, to the right of everybody. */

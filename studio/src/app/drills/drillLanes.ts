@@ -45,8 +45,8 @@ const diamond = ' m0 -6.5 l6.5 6.5 l-6.5 6.5 l-6.5 -6.5 z';
       @for (actor of drill().actors; track actor.id; let i = $index) {
         <line class="lane" [attr.x1]="left" [attr.x2]="width()" [attr.y1]="laneY(i) + 13" [attr.y2]="laneY(i) + 13" />
         <text class="who" x="4" [attr.y]="laneY(i) + 16">
-          {{ short(bodyName(actor.id)) }}
-          <title>{{ bodyName(actor.id) }}</title>
+          {{ short(drills.bodyName(actor.id)) }}
+          <title>{{ drills.bodyName(actor.id) }}</title>
         </text>
       }
       @for (flag of flags(); track $index) {
@@ -175,7 +175,7 @@ export class DrillLanes {
   readonly pickAct = output<number>();
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
   private readonly playback = inject(PlaybackService);
   protected readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
   protected readonly height = computed(() => head + Math.max(1, this.drill().actors.length) * lane + 6);
@@ -269,10 +269,6 @@ export class DrillLanes {
   }));
 
   protected readonly left = axisLeft;
-
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
 
   protected short(name: string): string {
     return name.length > nameLetters ? `${name.slice(0, nameLetters - 1)}…` : name;

@@ -38,8 +38,8 @@ export const inkOf = (at: number): string => `var(${inks[at % inks.length]})`;
         <svg:g
           undHandle
           [place]="one.place"
-          [label]="'Where ' + bodyName(one.id) + ' begins'"
-          [name]="bodyName(one.id)"
+          [label]="'Where ' + drills.bodyName(one.id) + ' begins'"
+          [name]="drills.bodyName(one.id)"
           [unit]="unit()"
           [ink]="ink(i)"
           (held)="held.emit($event)"
@@ -75,7 +75,7 @@ export class DrillPlaces {
   /** Something is being dragged, or not any more. */
   readonly held = output<boolean>();
 
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
   protected readonly ink = inkOf;
   protected readonly ways = computed(() =>
     placesOf(this.drill(), this.drills.names())
@@ -87,12 +87,8 @@ export class DrillPlaces {
       })),
   );
 
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
-
   protected begin(id: string, move: HandleMove): void {
-    this.drills.edit(`place of ${this.bodyName(id)}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
+    this.drills.edit(`place of ${this.drills.bodyName(id)}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
   }
 
   protected goTo(index: number, at: number, move: HandleMove): void {

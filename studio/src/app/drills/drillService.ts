@@ -32,6 +32,11 @@ export class DrillService {
     const { project, drill } = this.named();
     return project ? namesOf(project, drill) : plainNames;
   });
+  /** The name of a body of the drill that is open. */
+  bodyName(id: string): string {
+    return this.names().of('combatant', id);
+  }
+
   /** What has names: an edit of anything else makes no new names, and runs no drill again. */
   private readonly named = computed(() => ({ project: this.project(), drill: this.drill() }), {
     equal: (a, b) =>

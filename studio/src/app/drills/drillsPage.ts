@@ -21,7 +21,6 @@ import { KeptService } from '../playback/keptService';
 import { PlaybackService } from '../playback/playbackService';
 import { withDocument } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
-import { relabelled } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { ActionService } from '../palette/actionService';
 import { AddMenu } from '../shared/addMenu';
@@ -224,15 +223,10 @@ export class DrillsPage {
   }
 
   protected relabel(box: HTMLInputElement): void {
-    const [project, drill, label] = [this.project(), this.chosen(), box.value.trim()];
-    if (!project || !drill || label === drill.label) return;
-    if (label === '') {
-      box.value = drill.label;
-      return;
-    }
-    const { id, states } = relabelled(project, 'drills', drill.id, label);
-    this.projects.change(`rename ${drill.label}`, states);
-    if (id !== drill.id) this.address.turnTo('drills', [id], { replaceUrl: true });
+    const [drill, label] = [this.chosen(), box.value.trim()];
+    if (!drill) return;
+    if (label === '') box.value = drill.label;
+    else this.address.followId('drills', drill.id, this.projects.relabel('drills', drill, label));
   }
 
   protected set(label: string, part: Partial<Drill>, gesture?: string): void {

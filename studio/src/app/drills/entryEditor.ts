@@ -19,14 +19,10 @@ export class EntryEditor {
   readonly index = input.required<number>();
   readonly pick = output<number>();
 
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
   protected readonly parties = ['source', 'target'] as const;
   protected readonly entry = computed(() => this.drill().script.at(this.index()));
   protected readonly event = computed(() => this.project().events.find(({ id }) => id === this.entry()?.event));
-
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
 
   protected setField(name: string, { value, gesture }: PayloadChange): void {
     this.put('payload', { payload: { ...this.entry()?.payload, [name]: value } }, gesture);

@@ -24,7 +24,7 @@ export class LaunchEditor {
   readonly changed = output<{ readonly what: string; readonly part: Readonly<Record<string, unknown>>; readonly gesture?: string }>();
   readonly replaced = output<{ readonly what: string; readonly act: Act }>();
 
-  private readonly drills = inject(DrillService);
+  protected readonly drills = inject(DrillService);
   protected readonly aims = launchAims;
   protected readonly aim = computed(() => aimOf(this.act()));
   protected readonly axes = ['x', 'y'] as const;
@@ -40,10 +40,6 @@ export class LaunchEditor {
       .flatMap((event) => event.fields);
     return fields.filter(({ name, type }, i) => type !== 'direction' && fields.findIndex((one) => one.name === name) === i);
   });
-
-  protected bodyName(id: string): string {
-    return this.drills.names().of('combatant', id);
-  }
 
   protected put(what: string, part: Readonly<Record<string, unknown>>, gesture?: string): void {
     this.changed.emit({ what, part, ...(gesture !== undefined && { gesture }) });

@@ -1,6 +1,7 @@
 import type { Project, Sequence } from '@undatio/core';
 import { fieldWords, fieldsOfKind, effectKinds, unitOf, type Family, type Field } from '@undatio/core/internal';
 import type { Screen } from '../project/screenAddress';
+import { foundAmong } from '../shared/foundAmong';
 
 /** Something that can be found, and what comes of choosing it. */
 export interface PaletteEntry {
@@ -79,29 +80,9 @@ const most = 40;
  * them, short before long; else in their order.
  */
 export function foundIn(entries: readonly PaletteEntry[], typed: string): PaletteEntry[] {
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return entries.filter(({ kind }) => kind === 'action' || kind === 'screen' || kind === 'sequence').slice(0, most);
-  return entries
-    .flatMap((entry) => {
-      const score = scoreOf(entry, words);
-      return score === undefined ? [] : [{ entry, score }];
-    })
-    .sort((a, b) => b.score - a.score)
+  if (typed.trim() === '') return entries.filter(({ kind }) => kind === 'action' || kind === 'screen' || kind === 'sequence').slice(0, most);
+  const findable = entries.map((entry) => ({ label: entry.words, search: entry.text, entry }));
+  return foundAmong(findable, typed)
     .slice(0, most)
     .map(({ entry }) => entry);
 }
-
-function scoreOf({ words: name, text }: PaletteEntry, words: readonly string[]): number | undefined {
-  const all = wordsOf(text);
-  const own = wordsOf(name.toLowerCase());
-  let score = -own.length / 100;
-  for (const word of words) {
-    if (own.includes(word)) score += 3;
-    else if (own.some((one) => one.startsWith(word))) score += 2;
-    else if (all.some((one) => one.startsWith(word))) score += 1;
-    else return undefined;
-  }
-  return score;
-}
-
-const wordsOf = (text: string): string[] => text.split(/[^\p{L}\p{N}#]+/u).filter(Boolean);

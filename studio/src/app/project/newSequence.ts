@@ -1,5 +1,5 @@
 import type { Project, Sequence } from '@undatio/core';
-import { copyLabel, freeId } from '@undatio/core/internal';
+import { freeId, namesOfCopy } from '@undatio/core/internal';
 
 /** An empty sequence on an event, with a free id. */
 export function newSequence({ sequences }: Pick<Project, 'sequences'>, event: string): Sequence {
@@ -12,7 +12,5 @@ export function newSequence({ sequences }: Pick<Project, 'sequences'>, event: st
 
 /** A copy of a sequence under a free id. */
 export function copyOfSequence(sequence: Sequence, { sequences }: Pick<Project, 'sequences'>): Sequence {
-  const taken = new Set(sequences.map(({ id }) => id));
-  const label = copyLabel(sequence.label, new Set(sequences.map((one) => one.label)));
-  return { ...sequence, id: freeId(label, taken, 'blow'), label };
+  return { ...sequence, ...namesOfCopy(sequence, sequences, 'blow') };
 }

@@ -6,7 +6,9 @@ import { BehaviorSubject, catchError, EMPTY, filter, map } from 'rxjs';
 import { parseDocument, readDocument, withDocument, type DocumentKey, type DocumentState, type EditableDocument } from './documentKey';
 import { History } from './history';
 import { ProjectApi, type Entity } from './projectApi';
+import type { NamedCollection } from '@undatio/core/internal';
 import type { Draft } from './draftStore';
+import { relabelled } from './relabelled';
 import { SaveQueue } from './saveQueue';
 
 /** `empty`: there is no such project. */
@@ -109,6 +111,14 @@ export class ProjectService {
     if (!before) return;
     const after = edit(before);
     if (after !== before) this.change(label, [[key, after]], gesture);
+  }
+
+  /** Gives a document another label, and returns the id that it has then: it follows the label until a game uses the ids. */
+  relabel(collection: NamedCollection, { id, label: before }: { readonly id: string; readonly label: string }, label: string): string {
+    if (!this.project || label === before) return id;
+    const { id: to, states } = relabelled(this.project, collection, id, label);
+    this.change(`rename ${before}`, states);
+    return to;
   }
 
   /**

@@ -16,6 +16,11 @@ export class ScreenAddress {
     return opened === undefined ? ['/projects'] : ['/projects', opened, screen, ...rest];
   }
 
+  /** Stays with a document that has another id now. */
+  followId(screen: Screen, from: string, to: string): void {
+    if (to !== from) this.turnTo(screen, [to], { replaceUrl: true });
+  }
+
   turnTo(screen: Screen, rest: readonly string[] = [], options: { replaceUrl?: boolean } = {}): void {
     void this.router.navigate(this.of(screen, ...rest), options);
   }

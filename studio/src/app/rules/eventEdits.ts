@@ -1,8 +1,8 @@
 import { eventSchema, type EventType, type Payload, type PayloadField, type Project, type Sequence } from '@undatio/core';
 import {
-  copyLabel,
   fittingPayload,
   freeId,
+  namesOfCopy,
   rulesRenamed,
   rulesThatUse,
   usersOfField,
@@ -35,8 +35,7 @@ export function newEvent({ events }: Pick<Project, 'events'>): EventType {
 
 /** A copy of an event under a free id; sequences stay with the original. */
 export function copyOf(event: EventType, { events }: Pick<Project, 'events'>): EventType {
-  const label = copyLabel(event.label, new Set(events.map((one) => one.label)));
-  return { ...event, id: freeId(label, new Set(events.map(({ id }) => id)), 'event'), label };
+  return { ...event, ...namesOfCopy(event, events, 'event') };
 }
 
 /** A new field of a type, with a free name. */

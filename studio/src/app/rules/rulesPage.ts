@@ -23,7 +23,7 @@ import { StageLoan } from '../playback/stageLoan';
 import { withDocument, type DocumentKey } from '../project/documentKey';
 import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
-import { relabelled, withOtherId } from '../project/relabelled';
+import { withOtherId } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { KeyMap } from '../shared/keyMap';
 import { isTyping, takesSpace } from '../shared/typing';
@@ -209,16 +209,7 @@ export class RulesPage {
   protected relabel(event: EventType, box: HTMLInputElement): void {
     const label = box.value.trim();
     if (label === '') box.value = event.label;
-    else if (label !== event.label) this.giveName(event, label);
-  }
-
-  /** Gives an event another name. The open ladder stays open under its new address. */
-  private giveName(event: EventType, label: string): void {
-    const project = this.project();
-    if (!project) return;
-    const { id, states } = relabelled(project, 'events', event.id, label);
-    this.projects.change(`rename ${event.label}`, states);
-    if (id !== event.id) this.address.turnTo('rules', [id], { replaceUrl: true });
+    else this.address.followId('rules', event.id, this.projects.relabel('events', event, label));
   }
 
   protected describe(event: EventType, text: string): void {

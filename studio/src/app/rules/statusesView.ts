@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { Project, Status } from '@undatio/core';
 import { freeId, identifierPattern, rulesThatUse, statusCourse } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
-import { relabelled, withOtherId } from '../project/relabelled';
+import { withOtherId } from '../project/relabelled';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { timeMarks } from '../shared/timeMarks';
 import { fixFor } from './findingFixes';
@@ -101,10 +101,7 @@ export class StatusesView {
   protected relabel(status: Status, box: HTMLInputElement): void {
     const label = box.value.trim();
     box.value = status.label;
-    if (label === '' || label === status.label) return;
-    const { id, states } = relabelled(this.project(), 'statuses', status.id, label);
-    this.projects.change(`rename ${status.label}`, states);
-    this.picked.set(id);
+    if (label !== '') this.picked.set(this.projects.relabel('statuses', status, label));
   }
 
   protected set(status: Status, label: string, part: Partial<Status>, gesture?: string): void {

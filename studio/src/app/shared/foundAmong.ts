@@ -5,23 +5,33 @@ export interface Findable {
   readonly search?: string;
 }
 
-const wordsOf = (text: string): string[] =>
-  text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean);
+const wordsOf = (text = ''): string[] => text.toLowerCase().split(/[^\p{L}\p{N}#]+/u).filter(Boolean);
 
 /**
- * Returns the choices in which every typed word begins a word: in names first, then in other words for them, then in what is said
- * about them. Equal ones keep their order.
+ * Returns the choices in which every typed word begins a word, the best first: whole words of names, beginnings of names, other words,
+ * sentences; short names before long ones. Equal ones keep their order.
  */
 export function foundAmong<T extends Findable>(choices: readonly T[], typed: string): T[] {
   const typedWords = wordsOf(typed);
   if (typedWords.length === 0) return [...choices];
-  const scored = choices.flatMap((choice) => {
-    const places = [choice.label, choice.search ?? '', choice.about ?? ''].map(wordsOf);
-    const scores = typedWords.map((word) => places.findIndex((words) => words.some((one) => one.startsWith(word))));
-    return scores.includes(-1) ? [] : [{ choice, score: scores.reduce((sum, one) => sum + one, 0) }];
-  });
-  return scored.sort((a, b) => a.score - b.score).map(({ choice }) => choice);
+  return choices
+    .flatMap((choice) => {
+      const score = scoreOf(choice, typedWords);
+      return score === undefined ? [] : [{ choice, score }];
+    })
+    .sort((a, b) => b.score - a.score)
+    .map(({ choice }) => choice);
+}
+
+/** Rates how well a choice fits the typed words; undefined if one of them begins none of its words. */
+function scoreOf({ label, search, about }: Findable, typedWords: readonly string[]): number | undefined {
+  const [own, others, said] = [label, search, about].map(wordsOf);
+  let score = -own.length / 100;
+  for (const word of typedWords) {
+    const isBegun = (one: string): boolean => one.startsWith(word);
+    const fit = own.includes(word) ? 4 : own.some(isBegun) ? 3 : others.some(isBegun) ? 2 : said.some(isBegun) ? 1 : 0;
+    if (fit === 0) return undefined;
+    score += fit;
+  }
+  return score;
 }

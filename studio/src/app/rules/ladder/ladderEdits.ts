@@ -1,8 +1,8 @@
 import type { EventType, Project, Response, Rung } from '@undatio/core';
 import {
   conditionKinds,
-  copyLabel,
   freeId,
+  namesOfCopy,
   groupNames,
   outcomeKinds,
   ruleSchemas,
@@ -42,8 +42,7 @@ export function newRung({ rungs }: Response): Rung {
 }
 
 export function copyOfRung(rung: Rung, { rungs }: Response): Rung {
-  const label = copyLabel(rung.label ?? rung.id, new Set(rungs.map((one) => one.label ?? one.id)));
-  return { ...rung, label, id: freeId(label, new Set(rungs.map(({ id }) => id)), 'rung') };
+  return { ...rung, ...namesOfCopy(rung, rungs, 'rung') };
 }
 
 /** What a new rule must say itself, chosen from what there is; undefined where there is nothing to choose. */

@@ -12,7 +12,6 @@ import type { RapidSettings } from '../../playback/stageTake';
 import { healthAfter, wearsDown } from '../../playback/striker';
 import { StrikeService } from '../../playback/strikeService';
 import { ProjectService } from '../../project/projectService';
-import { relabelled } from '../../project/relabelled';
 import { ScreenAddress } from '../../project/screenAddress';
 import { StageSetUps } from '../../stage/stageSetUps';
 import { heldPer } from '../../shared/heldPer';
@@ -117,12 +116,7 @@ export class StrikePad {
   protected rename(box: HTMLInputElement): void {
     const label = box.value.trim();
     const sequence = this.stage()?.sequence;
-    const { project } = this.projects;
-    if (label && sequence && project && label !== sequence.label) {
-      const { id, states } = relabelled(project, 'sequences', sequence.id, label);
-      this.projects.change(`rename ${sequence.label}`, states);
-      if (id !== sequence.id) this.address.turnTo('tune', [id], { replaceUrl: true });
-    }
+    if (label && sequence) this.address.followId('tune', sequence.id, this.projects.relabel('sequences', sequence, label));
     box.value = this.name();
   }
 
