@@ -13,8 +13,8 @@ const ladder = (event: string, then: Json[], conditions: Json[] = [], more: Json
 });
 
 /** Returns the loop problems of a project with these responses, as `severity: path: message`. */
-function loopsOf(responses: Json[], more: { actor?: Json; pod?: Json; statuses?: Json[] } = {}): string[] {
-  const json = projectJson([]);
+function loopsOf(responses: Json[], more: { actor?: Json; pod?: Json; statuses?: Json[]; effects?: Json[] } = {}): string[] {
+  const json = projectJson(more.effects ?? []);
   const [event] = json['events'] as Json[];
   const [actor, ...others] = json['actors'] as Json[];
   const names = ['begin', 'tick', 'gone', 'back', 'met'];
@@ -42,6 +42,20 @@ describe('loops of outcomes', () => {
     // A projectile with a flight time raises one event per loop: the loop is slow and does not grow.
     expect(thrown({ whom: 'target', lands: 'begin' })).toEqual([]);
     expect(thrown({ to: 'ahead', whom: 'source', lands: 'begin' })).toEqual([]);
+  });
+
+  it('are an error through a signal at 0 s, and not through a later one', () => {
+    const played = (text: string, more: Json = {}): string[] => {
+      const play = { outcome: 'play', sequence: 'blow', signal: 'now', raises: 'begin', ...more };
+      return loopsOf([ladder('begin', [play])], { effects: [{ kind: 'caption', id: 'cry', text, rate: 20 }] });
+    };
+    const refused = 'error: responses[0].rungs[0].then[0]: expected a delay or a condition that ends it, found a loop: begin → begin';
+    expect(played('{signal now}Strike')).toEqual([refused]);
+    expect(played('Strike{signal now}')).toEqual([]);
+    expect(played('{wait 0.1}{signal now}Strike')).toEqual([]);
+    expect(played('{signal now}Strike', { after: 0.1 })).toEqual([]);
+    expect(played('{signal now}Strike', { signal: 'other' })).toEqual([]);
+    expect(played('{signal now}Strike', { raises: 'tick' })).toEqual([]);
   });
 
   it('are a warning if each event raises more than one further event', () => {

@@ -21,6 +21,14 @@ describe('an asset in the place of another', () => {
     expect(assetsOf(usesOfSequence(withAssetReplaced(sequence, 'a', 'z')))).toEqual(['z', 'b', 'c', 'z']);
   });
 
+  it('is waited for by a caption in its place', () => {
+    const caption = (text: string): Sequence =>
+      sequenceSchema().parse({ ...sequence, effects: [{ kind: 'caption', id: 'cry', text }] }) as Sequence;
+    const replaced = withAssetReplaced(caption('a {wait a}{wait 0.2}{signal a}{wait ab}'), 'a', 'z');
+    expect(replaced).toEqual(caption('a {wait z}{wait 0.2}{signal a}{wait ab}'));
+    expect(assetsOf(usesOfSequence(replaced))).toEqual(['z', 'ab']);
+  });
+
   it('leaves other words of that name, and lists without it, alone', () => {
     const named = sequenceSchema().parse({
       ...sequence,

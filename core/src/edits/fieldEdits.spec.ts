@@ -18,7 +18,7 @@ const effects = [
     template: '{{-}} {damage} {kind}',
     colour: { by: 'kind', of: { ember: '#ff8800' }, otherwise: '#ffffff' },
   },
-  { kind: 'caption', id: 'caption', text: '{sway: {damage}} {wait 0.1}{signal damage} { kind }!' },
+  { kind: 'caption', id: 'caption', text: '{sway: {damage}} {wait 0.1}{signal damage damage 30} { kind }!' },
   { kind: 'shake', id: 'shake', amplitude: 3 },
 ];
 
@@ -69,8 +69,8 @@ describe('a field of a payload', () => {
       renamed.effects,
     );
     expect(playedBy(after, renamed, { force: 33, sort: 'plain' })).toEqual(playedBy(project, blow, { damage: 33, kind: 'plain' }));
-    // A signal that is called the same is no field.
-    expect(JSON.stringify(renamed)).toContain('{signal damage}');
+    // A signal of the same name is no field, but its numbers are for fields.
+    expect(JSON.stringify(renamed)).toContain('{signal damage force 30}');
     expect(renamed.effects[4]).toBe(blow.effects[4]);
   });
 

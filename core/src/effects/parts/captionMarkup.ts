@@ -27,7 +27,11 @@ export const captionReferences: TextReferences = {
   fields: (text) => piecesOf(text).flatMap((piece) => (piece.type === 'field' ? [piece.field] : [])),
   sounds: (text) => piecesOf(text).flatMap((piece) => (piece.type === 'wait for' ? [piece.sound] : [])),
   withField: (text, from, to) =>
-    inBraces(text, from, `{${to}}`).replace(/\{\s*signal\s[^{}]*\}/g, (mark) => mark.replace(new RegExp(`(?<=\\s)${from}(?=\\s)`, 'g'), to)),
+    // The first word of a signal is its own name.
+    inBraces(text, from, `{${to}}`).replace(
+      /(\{\s*signal\s+[^\s{}]+)(\s[^{}]*\})/g,
+      (_mark, named: string, numbers: string) => named + numbers.replace(new RegExp(`(?<=\\s)${from}(?=\\s)`, 'g'), to),
+    ),
   withSound: (text, from, to) => text.replace(new RegExp(`\\{\\s*wait\\s+${from}\\s*\\}`, 'g'), `{wait ${to}}`),
 };
 
