@@ -29,7 +29,7 @@ import type { RuleReferences } from './parts/ruleReferences.js';
 import { prevented, stackings, type CompiledEventRules, type CompiledStatus } from './parts/references.js';
 import type { CombatPlan, CompiledRung } from './plan.js';
 
-/** The documents that decide, as any JSON: a shipped kit is opened without the schemas. */
+/** The documents that decide, as plain JSON: a shipped kit is opened without the schemas. */
 export interface CombatDocuments {
   readonly events: unknown;
   readonly actors: unknown;

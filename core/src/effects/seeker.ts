@@ -118,7 +118,10 @@ const fields = {
     'On arrival',
     'The signal that each pulse raises when it arrives, with its target’s number: 0 is the party, 1 on are the others.',
     'seeker-arrives',
-    { fault: (text) => (identifierPattern.test(text) ? undefined : 'expected lower-case letters, digits and hyphens, starting with a letter') },
+    {
+      fault: (text) =>
+        identifierPattern.test(text) ? undefined : 'expected lower-case letters, digits and hyphens, starting with a letter',
+    },
   ),
 } satisfies Fields;
 

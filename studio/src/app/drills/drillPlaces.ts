@@ -88,7 +88,11 @@ export class DrillPlaces {
   );
 
   protected begin(id: string, move: HandleMove): void {
-    this.drills.edit(`place of ${this.drills.bodyName(id)}`, (drill) => withStart(drill, id, (before) => movedBy(before, move)), move.gesture);
+    this.drills.edit(
+      `place of ${this.drills.bodyName(id)}`,
+      (drill) => withStart(drill, id, (before) => movedBy(before, move)),
+      move.gesture,
+    );
   }
 
   protected goTo(index: number, at: number, move: HandleMove): void {

@@ -80,7 +80,8 @@ const most = 40;
  * them, short before long; else in their order.
  */
 export function foundIn(entries: readonly PaletteEntry[], typed: string): PaletteEntry[] {
-  if (typed.trim() === '') return entries.filter(({ kind }) => kind === 'action' || kind === 'screen' || kind === 'sequence').slice(0, most);
+  if (typed.trim() === '')
+    return entries.filter(({ kind }) => kind === 'action' || kind === 'screen' || kind === 'sequence').slice(0, most);
   const findable = entries.map((entry) => ({ label: entry.words, search: entry.text, entry }));
   return foundAmong(findable, typed)
     .slice(0, most)

@@ -5,7 +5,11 @@ export interface Findable {
   readonly search?: string;
 }
 
-const wordsOf = (text = ''): string[] => text.toLowerCase().split(/[^\p{L}\p{N}#]+/u).filter(Boolean);
+const wordsOf = (text = ''): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}#]+/u)
+    .filter(Boolean);
 
 /**
  * Returns the choices in which every typed word begins a word, the best first: whole words of names, beginnings of names, other words,
