@@ -40,6 +40,11 @@ export type Shape = Reach | Box;
 const exact: Seconds = 1e-10;
 /** A body that only grazes is approached in ever smaller steps; nearer than this is met. */
 const touching = 1e-9;
+/**
+ * px that two instants on the grid of nanoseconds may be apart at the greatest speed: bodies this near meet at once. So of several
+ * that touch at one instant all meet, even if the first meeting pushes the others apart.
+ */
+const atFirst = 1e-4;
 const mostSteps = 20_000;
 
 const radians = (degrees: Degrees): number => (degrees * Math.PI) / 180;
@@ -89,7 +94,7 @@ export function firstBelow(gapAt: (t: Seconds) => number, { speedAt, gains }: Cl
   let t = 0;
   for (let step = 0; step < mostSteps; step++) {
     const left = gapAt(t);
-    if (left <= touching) return t;
+    if (left <= (step === 0 ? atFirst : touching)) return t;
     // The last instant is looked at as well.
     if (t >= seconds) return undefined;
     const speed = speedAt(t);
@@ -117,7 +122,7 @@ function toBox({ width, height }: Box, x: number, y: number): number {
  */
 export function closesIn({ x, y, vx, vy }: Omit<Moving, 'radius'>, distance: number, seconds: Seconds): Seconds | undefined {
   const c = Math.hypot(x, y) - distance;
-  if (c <= touching) return 0;
+  if (c <= atFirst) return 0;
   const speed = Math.hypot(vx, vy);
   // Along its way: how far ahead the nearest point lies, and how far off the origin that is.
   const ahead = speed === 0 ? 0 : -(x * vx + y * vy) / speed;

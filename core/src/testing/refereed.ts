@@ -1,0 +1,101 @@
+import { fightOut, type Fight, type Fought } from './fights.js';
+import { steppedBodies, type SteppedBrawl, type SteppedRun, type SteppedTold } from './steppedBodies.js';
+
+type Json = Record<string, unknown>;
+
+function whole(brawl: SteppedBrawl): Fought {
+  const { actors: fighting, stops, responses, bodies, acts: done, edges, length } = brawl;
+  const fight = { actors: fighting, stops, responses } as unknown as Fight;
+  return fightOut(fight, [], { length, actors: bodies as never, acts: done as unknown as Json[], edges: { ...edges } });
+}
+
+const every = 0.05;
+const near = 3;
+const soon = 0.006;
+/** Seconds between two events that the stepped one cannot tell apart. */
+const tieWithin = 1e-4;
+
+const counted = <T extends { event: string; source: string; target: string }>(log: readonly T[]): Map<string, T[]> => {
+  const found = new Map<string, T[]>();
+  for (const one of log) {
+    const key = `${one.event} ${one.source} ${one.target}`;
+    found.set(key, [...(found.get(key) ?? []), one]);
+  }
+  return found;
+};
+
+/** When two runs first differ: by an event that one has and the other has not, or by where somebody is; with what differs. */
+function parts(
+  one: readonly { at: number; event: string; source: string; target: string }[],
+  other: SteppedRun,
+  placeIn: (id: string, k: number) => { x: number; y: number } | undefined,
+  apart: number,
+  late: number,
+): { at: number; what: string } {
+  let first = { at: Infinity, what: '' };
+  const tell = (at: number, what: string): void => {
+    if (at < first.at) first = { at, what };
+  };
+  const [found, expected] = [counted(one), counted(other.log)];
+  for (const key of new Set([...found.keys(), ...expected.keys()])) {
+    const [a, b] = [found.get(key) ?? [], expected.get(key) ?? []];
+    for (let i = 0; i < Math.max(a.length, b.length); i++) {
+      const [at, at2] = [a[i]?.at ?? Infinity, b[i]?.at ?? Infinity];
+      if (Math.abs(at - at2) > late || at === Infinity || at2 === Infinity) tell(Math.min(at, at2), `${key}: ${at}, stepped ${at2}`);
+    }
+  }
+  other.places.forEach((places, k) => {
+    for (const [id, there] of places) {
+      const here = placeIn(id, k);
+      if (there && here && Math.hypot(there.x - here.x, there.y - here.y) > apart)
+        tell(k * every, `${id} at ${k * every}: ${JSON.stringify(here)}, stepped ${JSON.stringify(there)}`);
+    }
+  });
+  return first;
+}
+
+/** When somebody first falls by one of several that touch it at one instant: which of them comes first decides what the others do. */
+function firstTie(log: readonly SteppedTold[]): number {
+  const falls = log.filter(({ event }) => event === 'fall');
+  const tied = falls.filter(({ at, target }) => {
+    const others = log.filter((one) => Math.abs(one.at - at) < tieWithin && (one.source === target || one.target === target));
+    return others.length > 2;
+  });
+  return tied.reduce((first, { at }) => Math.min(first, at), Infinity);
+}
+
+/** When two first strike each other down at one instant: in each of the runs another one of them comes first. */
+function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): number {
+  const duels = log.filter(
+    ({ event, at, source, target }) =>
+      event === 'fall' &&
+      other.some((one) => one.event === 'fall' && Math.abs(one.at - at) < soon && one.source === target && one.target === source),
+  );
+  return duels.reduce((first, { at }) => Math.min(first, at), Infinity);
+}
+
+/** A brawl resolved against the same stepped: what differs first, and until when the stepped one is sure of itself. */
+export function refereed(brawl: SteppedBrawl): {
+  readonly sure: number;
+  readonly at: number;
+  readonly what: string;
+  readonly events: number;
+} {
+  const run = whole(brawl);
+  const wide = steppedBodies(brawl, 0.0001, every, 0.05);
+  const thin = steppedBodies(brawl, 0.00007, every, -0.05);
+  const agree = parts(thin.log, wide, (id, k) => thin.places[k].get(id), near / 2, soon / 2).at;
+  const sure = Math.min(
+    brawl.length,
+    agree - 0.02,
+    firstTie(run.log) - 0.02,
+    firstTie(wide.log) - 0.02,
+    firstDuel(run.log, wide.log) - 0.02,
+    wide.circular - 0.02,
+  );
+  return {
+    sure,
+    events: run.log.filter((one) => one.at < sure).length,
+    ...parts(run.log, wide, (id, k) => run.read.place(id, k * every), near, soon),
+  };
+}
