@@ -264,4 +264,22 @@ describe('the actors of a kit', () => {
   it('always say where their pictures look', () => {
     expect(kitOf([pose], [falls]).actors.map(({ id, looks }) => `${id} ${looks}`)).toEqual(['mosshell left', 'brasshorn right']);
   });
+
+  it('lets chips come down on the game’s floor, where that is', () => {
+    const chip = { kind: 'burst', id: 'c', count: 1, from: 'target', speed: 100, drag: 0, gravity: 1000, life: 9, floor: 'stop' };
+    const lands = (floor?: unknown) => {
+      const player = kitOf([{ ...chip, direction: { mode: 'fixed', angle: 0, spread: 0 } }], [falls]).player({ floor } as object);
+      player.body('m', { actor: 'mosshell', x: 300, y: 0 });
+      player.strike('blow', {}, { target: 'm', seed: 3 });
+      for (let step = 0; step < 30; step++) player.advance(0.1);
+      const { particles } = player.frame;
+      return [particles.x[0], particles.y[0]].map((px) => Math.round(px * 1e3) / 1e3);
+    };
+    // Its feet are 60 px below its middle: √(120 ÷ 1000) s of 100 px a second.
+    expect(lands()).toEqual([334.641, 60]);
+    expect(lands(500)).toEqual([400, 500]);
+    // Where it would land by the height at its birth (20 px down, 0.2 s on) the floor is lower: it falls on until there.
+    expect(lands((x: number) => (x < 310 ? 20 : 180))).toEqual([360, 180]);
+    expect(lands(() => undefined)).toEqual(lands());
+  });
 });

@@ -77,7 +77,7 @@ const outcomes: fc.Arbitrary<Json[]> = fc
       fc.record({
         outcome: fc.constant('shove'),
         distance: px(5, 150),
-        seconds: seconds(0.05, 0.6),
+        seconds: seconds(0.15, 0.8),
         way: fc.constantFrom('with', 'against'),
         edge: fc.constantFrom('', 'nectar'),
       }),

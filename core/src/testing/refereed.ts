@@ -10,8 +10,8 @@ function whole(brawl: SteppedBrawl): Fought {
 }
 
 const every = 0.05;
-const near = 3;
-const soon = 0.006;
+const near = 4;
+const soon = 0.012;
 /** Seconds between two events that the stepped one cannot tell apart. */
 const tieWithin = 1e-4;
 
@@ -82,12 +82,12 @@ export function refereed(brawl: SteppedBrawl): {
   readonly events: number;
 } {
   const run = whole(brawl);
-  const wide = steppedBodies(brawl, 0.0001, every, 0.05);
-  const thin = steppedBodies(brawl, 0.00007, every, -0.05);
-  const agree = parts(thin.log, wide, (id, k) => thin.places[k].get(id), near / 2, soon / 2).at;
+  const wide = steppedBodies(brawl, 0.00002, every, 0.03);
+  const thin = steppedBodies(brawl, 0.00001, every, -0.03);
+  const agree = parts(thin.log, wide, (id, k) => thin.places[k].get(id), near / 4, soon / 4).at;
   const sure = Math.min(
-    brawl.length,
-    agree - 0.02,
+    brawl.length - 0.02,
+    agree - every - 0.01,
     firstTie(run.log) - 0.02,
     firstTie(wide.log) - 0.02,
     firstDuel(run.log, wide.log) - 0.02,

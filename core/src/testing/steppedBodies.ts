@@ -195,7 +195,7 @@ export interface SteppedRun {
   readonly circular: number;
 }
 
-/** Steps a brawl, as finely as that where something may come about; `wider` px are added to each radius. Seconds. */
+/** Steps a brawl, as finely as that where something may come about; `wider` px are added to each radius, and bodies begin up to as far off. Seconds. */
 export function steppedBodies(brawl: SteppedBrawl, finest: number, every: number, wider = 0): SteppedRun {
   const log: SteppedTold[] = [];
   const places: Map<string, Point | undefined>[] = [];
@@ -230,7 +230,9 @@ export function steppedBodies(brawl: SteppedBrawl, finest: number, every: number
     lunges: false,
     push: undefined,
   });
-  const bodies = brawl.bodies.map((one) => newBody(one.id, actorOf(one.actor), one, one.facing));
+  const bodies = brawl.bodies.map(({ id, actor, x, y, facing }, i) =>
+    newBody(id, actorOf(actor), { x: x + ((i % 2) - 0.5) * wider, y: y + ((i % 3) - 1) * wider }, facing),
+  );
   const bodyOf = (id: string): Body => {
     const found = bodies.find((one) => one.id === id);
     if (!found) throw new Error(`there is no ${id}`);

@@ -9,9 +9,10 @@ import { channelHash, type Draws } from '../../take/draws.js';
 import type { FrameCapacity } from '../../take/frame.js';
 import { partyOf } from '../../take/motion.js';
 import { Spotted } from '../../take/spotted.js';
-import type { Seconds } from '../../units.js';
+import type { Px, Seconds } from '../../units.js';
 import type { Firing, Scene, Telling } from '../../take/firing.js';
 import { drawBirth, type Birth, type Emission } from './emission.js';
+import { Landings, type floorWays, type Flying } from './landings.js';
 
 /** A burst's fields, resolved to numbers and tables. */
 export interface BurstLook extends Emission {
@@ -19,6 +20,8 @@ export interface BurstLook extends Emission {
   readonly carry: CompiledValue;
   readonly drag: CompiledValue;
   readonly gravity: CompiledValue;
+  readonly floor: (typeof floorWays)[number];
+  readonly bounce: CompiledValue;
   readonly life: CompiledValue;
   readonly size: CompiledValue;
   /** Whether the size is kept whatever the view's zoom. */
@@ -59,7 +62,9 @@ export function firedFrom({ spots, fromAll, shape }: Pick<BurstLook, 'spots' | '
 }
 
 /** Written anew for every particle that is placed. */
-const ways = { here: new Spotted(), ahead: new Spotted(), behind: new Spotted(), then: new Float64Array(1) };
+const ways = { here: new Spotted(), ahead: new Spotted(), behind: new Spotted(), under: new Spotted(), then: new Float64Array(1) };
+/** Written anew for every particle that knows a floor. */
+const flying: Flying = { x: 0, y: 0, vx: 0, vy: 0 };
 
 /** One burst let go: every particle's birth drawn, its flight a closed form of its age. */
 export class BurstFiring implements Firing {
@@ -79,8 +84,11 @@ export class BurstFiring implements Firing {
   private readonly colours: ColourTables;
   private births: Float64Array | undefined;
   private deaths: Float64Array | undefined;
+  /** How particles go on that do not fall through the floor, and how high the ground is where nobody has moved. */
+  private readonly landings: Landings | undefined;
+  private readonly ground: Px;
   /** Whom the particles follow until they are born, and how many are. */
-  private followed: { readonly party: 'source' | 'target'; readonly scene: Scene } | undefined;
+  private followed: { readonly party: 'source' | 'target' | undefined; readonly scene: Scene } | undefined;
   private placed = 0;
 
   constructor(
@@ -102,6 +110,9 @@ export class BurstFiring implements Firing {
     this.cellRate = draws.number(look.cellRate);
     const hue = look.drawnHue;
     this.tint = hue ? fromOklch(draws.number(hue.lightness), draws.number(hue.chroma), draws.number(hue.hue)) : white;
+    if (look.floor !== 'through')
+      this.landings = new Landings(count, this.drag, this.gravity, look.floor === 'bounce' ? draws.number(look.bounce) : 0);
+    this.ground = this.landings ? draws.place(look.origin, 'middle').y + draws.groundBelow(look.origin) : 0;
     let extent = 0;
     const set: Birth = { x: 0, y: 0, angle: 0 };
     // A body's outline lies around its middle, whatever the spots.
@@ -118,8 +129,8 @@ export class BurstFiring implements Firing {
     }
     this.extent = extent;
     const party = partyFollowed(look);
-    // What is let go from the contact point follows nobody.
-    this.bind = party && ((scene) => this.boundTo(party, scene));
+    // What is let go from the contact point follows nobody, but may land.
+    if (party || this.landings) this.bind = (scene) => this.boundTo(party, scene);
   }
 
   private release(draws: Draws, i: number, birth: Seconds, origin: Place, set: Birth): void {
@@ -140,7 +151,7 @@ export class BurstFiring implements Firing {
   }
 
   /** Particles leave from where their party's body is at the instant of their birth, and take along a share of its speed. */
-  private boundTo(party: 'source' | 'target', scene: Scene): void {
+  private boundTo(party: 'source' | 'target' | undefined, scene: Scene): void {
     this.followed = { party, scene };
     if (scene.live !== true) for (let i = 0; i < this.count; i++) this.place(i);
   }
@@ -180,6 +191,23 @@ export class BurstFiring implements Firing {
     rows[row + column.y] += here.y;
     rows[row + column.vx] += ((ahead.x - behind.x) / (2 * speedStep)) * this.carry;
     rows[row + column.vy] += ((ahead.y - behind.y) / (2 * speedStep)) * this.carry;
+    if (this.landings) this.land(this.landings, i, party, scene);
+  }
+
+  /** Reckons where a particle lands: on the game's floor, else on the ground under its party, as that is at the particle's birth. */
+  private land(landings: Landings, i: number, party: 'source' | 'target' | undefined, scene: Scene): void {
+    const { under, then } = ways;
+    const { rows } = this;
+    const row = i * width;
+    clear(under);
+    then[0] = rows[row + column.birth];
+    scene.addGround(under, party, then);
+    const ground = this.ground + under.y;
+    flying.x = rows[row + column.x];
+    flying.y = rows[row + column.y];
+    flying.vx = rows[row + column.vx];
+    flying.vy = rows[row + column.vy];
+    landings.reckon(i, flying, rows[row + column.life], (x) => scene.floorAt?.(x) ?? ground);
   }
 
   tells(): readonly Telling[] {
@@ -211,7 +239,7 @@ export class BurstFiring implements Firing {
   sample(now: Float64Array, frame: Frame): void {
     const age = now[0];
     // Everything the loop reads stands in a local: the compiler cannot know that writing to one array changes no other.
-    const { drag, gravity, atOnce, count, rows } = this;
+    const { drag, gravity, atOnce, count, rows, landings } = this;
     const { facesMotion } = this.look;
     const { sizeTable } = this;
     const { r, g, b, a } = this.colours;
@@ -235,14 +263,24 @@ export class BurstFiring implements Firing {
       const place = (own / whole) * tableCells;
       const cell = place | 0;
       const part = place - cell;
-      outX[n] = rows[row + column.x] + rows[row + column.vx] * reach;
-      outY[n] = rows[row + column.y] + rows[row + column.vy] * reach + fall;
+      if (landings) {
+        landings.at(i, own, flying);
+        outX[n] = flying.x;
+        outY[n] = flying.y;
+      } else {
+        outX[n] = rows[row + column.x] + rows[row + column.vx] * reach;
+        outY[n] = rows[row + column.y] + rows[row + column.vy] * reach + fall;
+      }
       outSize[n] = rows[row + column.size] * scale * (sizeTable[cell] + (sizeTable[cell + 1] - sizeTable[cell]) * part);
       outR[n] = tintR * (r[cell] + (r[cell + 1] - r[cell]) * part);
       outG[n] = tintG * (g[cell] + (g[cell + 1] - g[cell]) * part);
       outB[n] = tintB * (b[cell] + (b[cell + 1] - b[cell]) * part);
       outA[n] = a[cell] + (a[cell + 1] - a[cell]) * part;
-      outRotation[n] = facesMotion ? this.heading(row, own) : rows[row + column.turn] + rows[row + column.spin] * own;
+      if (landings)
+        outRotation[n] = facesMotion
+          ? Math.atan2(flying.vy, flying.vx) / toRadians
+          : rows[row + column.turn] + rows[row + column.spin] * landings.turning(i, own);
+      else outRotation[n] = facesMotion ? this.heading(row, own) : rows[row + column.turn] + rows[row + column.spin] * own;
       outItem[n] = i;
       n++;
     }

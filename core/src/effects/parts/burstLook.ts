@@ -17,6 +17,7 @@ import type { Work } from '../effect.js';
 import { firedFrom, partyFollowed, type BurstLook } from './burstFiring.js';
 import type { CommonFields } from './common.js';
 import { emissionShapes } from './emission.js';
+import { floorWays } from './landings.js';
 import { particlePictures } from './particlePictures.js';
 
 const aims = ['direction', 'outward'] as const;
@@ -96,6 +97,24 @@ export const burstFields = {
     min: -10000,
     max: 10000,
     default: 300,
+  }),
+  floor: choiceField(
+    'At the floor',
+    'through: particles fall through; stop: they lie where they land; bounce: they jump up again.',
+    floorWays,
+    'through',
+    { group: 'direction', absent: 'through' },
+  ),
+  bounce: valueField({
+    label: 'Bounce',
+    about: 'Share of its speed that a particle keeps at each bounce.',
+    group: 'direction',
+    unit: '×',
+    min: 0,
+    max: 1,
+    default: 0.4,
+    when: { field: 'floor', is: ['bounce'] },
+    absent: 0.4,
   }),
   life: valueField({
     label: 'Life',
@@ -214,6 +233,8 @@ export function burstLook(reader: DocumentReader<typeof burstFields & CommonFiel
     carry: reader.value('carry'),
     drag: reader.value('drag'),
     gravity: reader.value('gravity'),
+    floor: reader.choice('floor'),
+    bounce: reader.value('bounce'),
     life: reader.value('life'),
     size: reader.value('size'),
     onScreen: reader.choice('sizeIn') === 'screen',

@@ -86,6 +86,31 @@ export const placeRules: readonly Rule[] = [
         options: { seed: 4 },
         at: [0.05, 0.15, 0.3],
       })),
+      ...['through', 'stop', 'bounce'].map((floor) => ({
+        about: `particles at the ground: ${floor}`,
+        effects: [
+          { ...thrown, lift: 30, direction: fixed(25) },
+          {
+            ...still,
+            kind: 'stream',
+            rate: 12,
+            duration: 0.5,
+            life: 3,
+            from: 'target',
+            speed: { range: [40, 400] },
+            direction: { mode: 'fixed', angle: -60, spread: 120 },
+            drag: 0.8,
+            gravity: 1200,
+            spin: 90,
+            floor,
+            bounce: 0.6,
+          },
+          { ...still, id: 'arrows', speed: 300, direction: fixed(-20), drag: 2, gravity: 800, facing: 'motion', floor, bounce: 0.9 },
+          { ...still, id: 'floats', from: 'target', speed: 520, direction: fixed(90), drag: 6, gravity: -600, floor, bounce: 0.5 },
+        ],
+        options: { seed: 5 },
+        at: [0.2, 0.45, 0.8, 1.3, 2.2],
+      })),
       ...['middle', 'top', 'feet', 'front', 'back'].map((spot) => ({
         about: spot,
         effects: [
