@@ -126,6 +126,7 @@ export {
 export { assembleProject, collections, inOrder, listedCollections, type Collection, type ListedCollection } from './model/entities.js';
 export { collectionLimits } from './model/collections.js';
 export { combatPlanOf } from './checks/checkRules.js';
+export { usesOfDocument } from './checks/uses.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
 export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';

@@ -1,12 +1,16 @@
 import { compares } from '../combat/conditions/compare.js';
 import { isGroup, type Condition, type SingleCondition } from '../combat/conditions/registry.js';
+import type { OutcomeKind } from '../combat/outcomes/outcome.js';
+import { outcomeKinds } from '../combat/outcomes/registry.js';
 import type { AmountDocument } from '../combat/parts/ruleFields.js';
+import type { Collection } from '../model/collections.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
 import { moveFindings } from './moveFindings.js';
 import { eventLoops } from './eventLoops.js';
 import { factsOf, mustHold } from './ladderFacts.js';
+import { usesOfDocument } from './uses.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
@@ -27,6 +31,7 @@ export function ruleFindings(project: Rules): Problem[] {
     ...neverCleared(project),
     ...neverAnswered(project),
     ...noDamage(project),
+    ...neverPlayed(project),
     ...growth(project),
     ...rungsExpected(project),
     ...looksAlike(project),
@@ -49,10 +54,25 @@ function ladderFindings(response: Rules['responses'][number], path: DocumentPath
   let known = found.get(response);
   if (known?.statuses !== statuses || known.actors !== actors) {
     const { rungs } = response;
-    known = { statuses, actors, problems: [...rungs.flatMap((rung, k) => neverHolds(rung, k, project)), ...neverReached(rungs)] };
+    known = {
+      statuses,
+      actors,
+      problems: [...rungs.flatMap((rung, k) => neverHolds(rung, k, project)), ...neverReached(rungs), ...doubts(rungs)],
+    };
     found.set(response, known);
   }
   return known.problems.map(([within, ...said]) => warning([...path, ...within], ...said));
+}
+
+/** What its outcomes say of themselves. */
+function doubts(rungs: readonly Rung[]): LadderProblem[] {
+  return rungs.flatMap(({ then }, k) =>
+    then.flatMap((outcome, n): LadderProblem[] => {
+      const kind: OutcomeKind = outcomeKinds[outcome.outcome];
+      const doubt = kind.doubt?.(outcome);
+      return doubt === undefined ? [] : [[[k, 'then', n], doubt, 'doubt']];
+    }),
+  );
 }
 
 /** A condition's text, to tell whether two are the same; made once. */
@@ -271,6 +291,40 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
 }
 
 /** Warns about outcomes that deal the damage of an event which has none. */
+const plays = new WeakMap<object, readonly string[]>();
+
+/** Ids of the sequences that a document plays; a document that stays as it is, is read once. */
+function playedBy(collection: Collection, document: object): readonly string[] {
+  let known = plays.get(document);
+  if (!known) {
+    known = usesOfDocument(collection, document).flatMap((one) => (one.collection === 'sequences' ? [one.id] : []));
+    plays.set(document, known);
+  }
+  return known;
+}
+
+/** Sequences that no rule plays, in a project whose rules play some: a game has to strike them itself. */
+function neverPlayed({ sequences, responses, statuses, actors, drills }: Rules): Problem[] {
+  const played = new Set([
+    ...responses.flatMap((one) => playedBy('responses', one)),
+    ...statuses.flatMap((one) => playedBy('statuses', one)),
+    ...actors.flatMap((one) => playedBy('actors', one)),
+    ...drills.flatMap((one) => playedBy('drills', one)),
+  ]);
+  if (played.size === 0) return [];
+  return sequences.flatMap(({ id, label }, i) =>
+    played.has(id)
+      ? []
+      : [
+          warning(
+            ['sequences', i],
+            `"${label}" is played by no rung, status, move or projectile; a game has to strike it itself`,
+            'never played',
+          ),
+        ],
+  );
+}
+
 function noDamage({ responses, events }: Rules): Problem[] {
   const harmless = new Set(events.flatMap(({ id, harm }) => (harm ? [] : [id])));
   return responses.flatMap(({ event, rungs }, i) =>

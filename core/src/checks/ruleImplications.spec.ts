@@ -150,6 +150,38 @@ describe('what raises, gives and splits', () => {
     expect(findings(part([rung('again', [], [{ outcome: 'away', of: 'target' }])]), [])).toEqual([]);
   });
 
+  it('is told where no rule plays a sequence, if rules play any', () => {
+    const one = (id: string): Json => ({ id, label: `Called ${id}`, event: 'lance-hit', effects: [] });
+    const two = { sequences: [one('blow'), one('crack')] };
+    const never = jasmine.stringContaining('"Called crack" is played by no rung');
+    const plays = (sequence: string): Json => rung(sequence, [], [{ outcome: 'play', sequence }]);
+    const of = (more: Json, rungs: Json[]): string[] =>
+      findings({ ...two, ...more }, rungs).filter((told) => told.includes('played by no'));
+    expect(of({}, [plays('blow')])).toEqual([never]);
+    expect(of({}, [plays('blow'), rung('other', [{ condition: 'chance', share: 0.5 }], [{ outcome: 'play', sequence: 'crack' }])])).toEqual(
+      [],
+    );
+    // A game that strikes by itself need not be told.
+    expect(of({}, [rung('hit', [], [{ outcome: 'harm' }])])).toEqual([]);
+    const late = [{ after: 1, sequence: 'crack' }];
+    expect(of({ statuses: [{ id: 'lit', label: 'Lit', late }] }, [plays('blow')])).toEqual([]);
+  });
+
+  it('is told where a projectile tells whom it meets twice', () => {
+    const actors = [mosshell({}), mosshell({ id: 'pod', role: 'bystander' })];
+    const twice = jasmine.stringContaining('raises the same event on whom the projectile meets and where it ends');
+    const of = (more: Json): string[] =>
+      findings({ actors }, [rung('a', [], [{ outcome: 'launch', actor: 'pod', ...more }])]).filter((one) => one.includes('same event'));
+    const both = { meets: 'burst', lands: 'burst' };
+    expect(of(both)).toEqual([twice]);
+    expect(of({ ...both, to: 'ahead' })).toEqual([twice]);
+    // One that goes to a place meets nobody on the way.
+    expect(of({ ...both, to: 'place' })).toEqual([]);
+    expect(of({ ...both, to: 'point' })).toEqual([]);
+    expect(of({ meets: 'burst' })).toEqual([]);
+    expect(of({ meets: 'burst', lands: 'lance-hit' })).toEqual([]);
+  });
+
   it('is told where nobody answers: what is thrown, what is met at an edge, who is gone, and what zones and moves raise', () => {
     const nobody = jasmine.stringContaining('raises "Burst", which has no rung');
     const pod = mosshell({ id: 'pod', role: 'bystander' });

@@ -21,7 +21,16 @@ const fields = {
   template: textField('Text', 'Payload fields stand in braces, as in −{damage}.', '{damage}', { refers: templateReferences }),
   decimals: valueField({ label: 'Decimals', about: 'Digits after the point.', group: 'look', unit: '', min: 0, max: 3, default: 0 }),
   from: choiceField('From', 'Where it appears.', origins, 'target', { group: 'place' }),
-  above: valueField({ label: 'Above', about: 'How far above that place.', group: 'place', unit: 'px', min: -1000, max: 1000, default: 62 }),
+  above: valueField({
+    label: 'Above',
+    about: 'How far above that place.',
+    group: 'place',
+    unit: 'px',
+    min: -1000,
+    max: 1000,
+    default: 62,
+    fresh: 118,
+  }),
   size: valueField({
     label: 'Size',
     about: 'Height of its digits; strength scales it.',

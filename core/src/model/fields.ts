@@ -187,7 +187,7 @@ export const identifierPattern = /^[a-z][a-z0-9-]{0,63}$/;
 export const fieldNamePattern = /^[a-zA-Z][a-zA-Z0-9]{0,39}$/;
 
 type ValueOptions = Pick<ValueField, 'label' | 'about' | 'group' | 'unit' | 'min' | 'max' | 'default'> &
-  Partial<Pick<ValueField, 'drawn' | 'scaled' | 'absent' | 'when'>>;
+  Partial<Pick<ValueField, 'drawn' | 'scaled' | 'absent' | 'when' | 'fresh'>>;
 
 export function valueField({ drawn = 'firing', scaled = false, ...told }: ValueOptions): ValueField {
   return { control: 'value', drawn, scaled, ...told };

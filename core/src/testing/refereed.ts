@@ -11,7 +11,7 @@ function whole(brawl: SteppedBrawl): Fought {
 
 const every = 0.05;
 const near = 4;
-const soon = 0.012;
+const soon = 0.02;
 /** Seconds between two events that the stepped one cannot tell apart. */
 const tieWithin = 1e-4;
 

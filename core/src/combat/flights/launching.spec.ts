@@ -39,6 +39,18 @@ describe('what a drill lets go', () => {
     expect(tells(at(150), { to: { x: 300, y: 0 }, speed: 600, meets: 'blow', lands: 'burst' })).toEqual([[1, 'burst', '']]);
   });
 
+  it('flies to coordinates, from an outcome as well, whoever stands there', () => {
+    const thrower = { outcome: 'launch', actor: 'pod', from: 'source', to: 'point', x: 300, y: 400, speed: 1000, lands: 'burst' };
+    const run = fought(
+      { ...fight, responses: [response('blow', { id: 'throws', then: [thrower] }), response('burst', { id: 'bursts', then: [] })] },
+      [{ at: 1, event: 'blow', source: 'b', target: 'm' }],
+      at(150),
+    );
+    expect(run.log.filter(({ event }) => event === 'burst').map(({ at: when, target }) => [when, target])).toEqual([[1.5, '']]);
+    const { x, y } = run.read.place('pod-1', 1.25);
+    expect([x, y]).toEqual([150, 200]);
+  });
+
   it('flies ahead until it meets somebody: the way that it is told, or that its launcher faces', () => {
     const middle = 0.5 + (200 - 20 - 5) / 500;
     expect(tells(at(200), { speed: 500, meets: 'blow' })).toEqual([[middle, 'blow', 'm']]);

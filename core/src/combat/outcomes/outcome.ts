@@ -72,6 +72,8 @@ export interface OutcomeKind extends RuleKind {
   compile(reader: RuleReader): CompiledOutcome;
   /** Lists the ways in which it can raise events. Leave it out for an outcome that raises none. */
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
+  /** Says what is hardly meant as it is written; undefined where nothing is. */
+  doubt?(document: Readonly<Record<string, unknown>>): string | undefined;
 }
 
 /** Fields of every outcome. A kind that defines a field of the same name keeps its own. */
@@ -94,6 +96,7 @@ export function defineOutcome<const N extends string, F extends RuleFields>(
     readonly outcome: N;
     compile(reader: RuleReader<F>): CompiledOutcome;
     leads?(document: RuleRecord<F>): readonly Lead[];
+    doubt?(document: RuleRecord<F>): string | undefined;
   },
 ): DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>> {
   if ('after' in kind.fields) return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>>;

@@ -211,16 +211,20 @@ export class BurstFiring implements Firing {
   }
 
   tells(): readonly Telling[] {
-    const { count, rows } = this;
+    const { count, rows, landings } = this;
     let far = 0;
     for (let i = 0; i < count; i++) {
       const row = i * width;
       const life = rows[row + column.life];
       const reach = dragReach(this.drag, life);
-      far = Math.max(
-        far,
-        Math.hypot(rows[row + column.vx] * reach, rows[row + column.vy] * reach + this.gravity * dragFall(this.drag, life)),
-      );
+      let x = rows[row + column.vx] * reach;
+      let y = rows[row + column.vy] * reach + this.gravity * dragFall(this.drag, life);
+      if (landings) {
+        landings.at(i, life, flying);
+        x = flying.x - rows[row + column.x];
+        y = flying.y - rows[row + column.y];
+      }
+      far = Math.max(far, Math.hypot(x, y));
     }
     return [
       { name: 'lets go', value: count, unit: count === 1 ? 'particle' : 'particles' },

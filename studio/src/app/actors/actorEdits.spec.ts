@@ -9,6 +9,7 @@ import {
   resized,
   spotPlace,
   withNewPart,
+  withNewSpot,
   withoutPart,
   withPivot,
   withPosed,
@@ -63,6 +64,10 @@ describe('an actor', () => {
     // The target looks left, the source right.
     expect(spotPlace(beetle, 'front')).toEqual({ x: -50, y: 0 });
     expect(spotPlace({ ...beetle, role: 'source' }, 'front')).toEqual({ x: 50, y: 0 });
+    // New ones stand beside one another.
+    const more = ['crown', 'tail', 'crown'].reduce(withNewSpot, beetle).spots;
+    expect(Object.keys(more)).toEqual(['top', 'crown', 'tail', 'crown-2']);
+    expect(new Set(Object.values(more).map(({ x, y }) => `${x} ${y}`)).size).toBe(4);
     const put = withSpot(beetle, 'front', { x: -41.26, y: 3 });
     expect(spotPlace(put, 'front')).toEqual({ x: -41.5, y: 3 });
     expect(withSpot(put, 'front', undefined).spots).toEqual(beetle.spots);

@@ -53,7 +53,17 @@ export function isEverybodys(spot: string): boolean {
 /** With one more spot of its own, in its middle, under a free name made of what was typed. */
 export function withNewSpot(actor: Actor, typed: string): Actor {
   const name = freeId(typed, new Set(spotsOf(actor)), 'spot');
-  return { ...actor, spots: { ...actor.spots, [name]: { x: 0, y: 0 } } };
+  return { ...actor, spots: { ...actor.spots, [name]: freePlace(actor) } };
+}
+
+/** The middle, or the place nearest to it by sixths of the body where no spot is yet; the middle again where all are taken. */
+function freePlace({ width, height, spots }: Actor): Place {
+  const sixths = [0, 1, -1, 2, -2];
+  const places = sixths.flatMap((down) =>
+    sixths.map((across) => ({ x: Math.round((across * width) / 6), y: Math.round((down * height) / 6) })),
+  );
+  const taken = Object.values(spots);
+  return places.find(({ x, y }) => !taken.some((one) => Math.abs(one.x - x) < 1 && Math.abs(one.y - y) < 1)) ?? places[0];
 }
 
 /** Where a spot is, relative to the body's middle: as it was put, or on the edge of the body's size. */

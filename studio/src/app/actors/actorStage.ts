@@ -3,6 +3,7 @@ import type { Actor, Project, StageSetUp, StoredSettings } from '@undatio/core';
 import { ProjectService } from '../project/projectService';
 import { Choice, type Option } from '../shared/choice';
 import { EdgeFields, withEdge, type EdgeChange } from '../shared/edgeFields';
+import { likelyAsset } from '../shared/likelyAsset';
 import { RadioKeys } from '../shared/radioKeys';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -124,7 +125,7 @@ export class ActorStage {
   }
 
   protected setBehind(of: string): void {
-    const picture = this.pictures().at(0)?.id;
+    const picture = likelyAsset(this.project(), 'picture', 'background')?.id;
     this.edit('background', (before) =>
       withBackground(
         before,

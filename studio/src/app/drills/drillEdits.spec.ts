@@ -27,6 +27,16 @@ describe('a drill', () => {
     expect(newAct(drill, actors, 'move', 1)).toEqual({ at: 1, who: 'dummy', do: 'move', move: 'swing' });
     expect(newAct(drill, actors, 'approach', 1, 'dummy')).toEqual({ at: 1, who: 'dummy', do: 'approach', whom: 'striker', within: 120 });
     expect(newAct({ ...drill, actors: drill.actors.slice(0, 1) }, actors, 'approach', 1)).toBeUndefined();
+    // One that has a move comes as near as that reaches.
+    const contact = {
+      after: 0,
+      live: 0,
+      reach: { shape: 'thrust' as const, length: 80, width: 20, angle: 0 },
+      event: 'hit',
+      spares: 'nobody' as const,
+    };
+    const armed = actors.map((one, i) => (i === 1 ? { ...one, moves: [{ ...moves[0], contacts: [contact] }] } : one));
+    expect(newAct(drill, armed as typeof actors, 'approach', 1, 'dummy')).toEqual(jasmine.objectContaining({ within: 80 }));
     const walk = newAct(drill, actors, 'walk', 0.5);
     const { x, y } = drill.actors[0].place;
     expect(walk).toEqual({ at: 0.5, who: 'striker', do: 'walk', points: [{ x: x + 120, y }] });

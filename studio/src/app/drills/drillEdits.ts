@@ -156,7 +156,7 @@ export function newAct(drill: Drill, actors: readonly Actor[], what: Act['do'], 
   const one = drill.actors.find(({ id }) => id === who);
   if (!one) return undefined;
   const other = drill.actors.find(({ id }) => id !== one.id)?.id;
-  if (what !== 'launch') return actOfSort({ at, who: one.id }, what, one, other);
+  if (what !== 'launch') return actOfSort({ at, who: one.id }, what, one, other, nearEnough(actors.find(({ id }) => id === one.actor)));
   const thing = thrownActor(drill, actors);
   return thing === undefined
     ? undefined
@@ -191,18 +191,25 @@ function thrownActor(drill: Drill, actors: readonly Actor[]): string | undefined
   return (bySize.find(({ id }) => !standing.has(id)) ?? bySize.at(0))?.id;
 }
 
+/** px from middle to middle from which the first move of an actor reaches; 120 for one without moves. */
+function nearEnough(actor: Actor | undefined): number {
+  const reaches = (actor?.moves ?? []).slice(0, 1).flatMap(({ contacts }) => contacts.map(({ reach }) => reach.length));
+  return reaches.length === 0 ? 120 : Math.max(1, Math.round(Math.min(...reaches)));
+}
+
 /** The same thing to do, of another sort; undefined where that takes somebody else and there is nobody. */
 function actOfSort(
   common: { at: number; who: string },
   what: Exclude<Act['do'], 'move' | 'launch'>,
   one: DrillActor,
   other: string | undefined,
+  within: number,
 ): Act | undefined {
   switch (what) {
     case 'walk':
       return { ...common, do: what, points: [{ x: one.place.x + 120 * one.facing, y: one.place.y }] };
     case 'approach':
-      return other === undefined ? undefined : { ...common, do: what, whom: other, within: 120 };
+      return other === undefined ? undefined : { ...common, do: what, whom: other, within };
     case 'keep-away':
       return other === undefined ? undefined : { ...common, do: what, whom: other, beyond: 240 };
     case 'orbit':

@@ -84,6 +84,17 @@ describe('AssetPicker', () => {
     expect(emitted).toEqual([['drip', 'crack-a', 'crack-b']]);
   });
 
+  it('makes the pool of what is ticked alone', async () => {
+    await show({ chosen: ['drip'] });
+    button(/Add sounds/).click();
+    await fixture.whenStable();
+    expect(button(/^Only these/).disabled).toBeTrue();
+    rows()[0].click();
+    await fixture.whenStable();
+    button(/^Only these/).click();
+    expect(emitted).toEqual([['crack-a']]);
+  });
+
   it('is heard by P and walked with the arrows', async () => {
     await show({ chosen: ['drip'] });
     button(/Add sounds/).click();

@@ -47,6 +47,7 @@ export class AssetPicker {
   private readonly projects = inject(ProjectService);
   private readonly injector = inject(Injector);
   private readonly search = viewChild<ElementRef<HTMLInputElement>>('search');
+  private readonly panel = viewChild<ElementRef<HTMLElement>>('panel');
   private readonly opener = viewChild<ElementRef<HTMLButtonElement>>('opener');
   private hold: ReturnType<typeof setTimeout> | undefined;
 
@@ -67,7 +68,14 @@ export class AssetPicker {
     this.open.set(!this.open());
     this.typed.set('');
     this.ticked.set([]);
-    if (this.open()) afterNextRender(() => this.search()?.nativeElement.focus(), { injector: this.injector });
+    if (!this.open()) return;
+    afterNextRender(
+      () => {
+        this.search()?.nativeElement.focus();
+        this.panel()?.nativeElement.scrollIntoView({ block: 'nearest' });
+      },
+      { injector: this.injector },
+    );
   }
 
   /** Ticks one for a pool; takes it at once where there can be only one. */
@@ -82,6 +90,12 @@ export class AssetPicker {
 
   protected addTicked(): void {
     if (this.ticked().length > 0) this.changed.emit([...this.chosen(), ...this.ticked()]);
+    this.close();
+  }
+
+  /** Makes the pool of what is ticked alone. */
+  protected takeTicked(): void {
+    if (this.ticked().length > 0) this.changed.emit([...this.ticked()]);
     this.close();
   }
 

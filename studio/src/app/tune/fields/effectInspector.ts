@@ -5,6 +5,7 @@ import {
   computed,
   DestroyRef,
   inject,
+  Injector,
   input,
   linkedSignal,
   output,
@@ -110,7 +111,10 @@ export class EffectInspector {
     inject(DestroyRef).onDestroy(() => cancelAnimationFrame(waiting));
   }
 
-  protected remember(open: boolean): void {
+  protected remember(fold: HTMLDetailsElement): void {
+    const { open } = fold;
+    // What a person opens comes into sight, however low the strip is; a lane that opens unfolded stays at its top.
+    if (open && !this.unfolded()) afterNextRender(() => fold.scrollIntoView({ block: 'nearest' }), { injector: this.injector });
     this.unfolded.set(open);
     localStorage.setItem(foldKey, open ? 'open' : 'folded');
   }
@@ -154,6 +158,7 @@ export class EffectInspector {
   }
 
   private readonly project = toSignal(inject(ProjectService).project$);
+  private readonly injector = inject(Injector);
   /** Spots that every body has, then those of the project's actors, and what is named here even if nobody has it. */
   protected readonly spots = computed(() => {
     const own = this.project()?.actors.flatMap((actor) => Object.keys(actor.spots)) ?? [];

@@ -56,6 +56,26 @@ describe('EnvelopeEditor', () => {
     expect(points[1].at).toBe(0.001);
   });
 
+  it('takes the place of a point in seconds as well, never past its neighbours', async () => {
+    circles()[1].dispatchEvent(new FocusEvent('focus'));
+    await fixture.whenStable();
+    const box = (fixture.nativeElement as HTMLElement).querySelector<HTMLInputElement>('input[aria-label="Point time"]');
+    if (!box) throw new Error('there is no box for seconds');
+    // Half of 0.4 s.
+    expect(Number(box.value)).toBe(0.2);
+    for (const [typed, at] of [
+      ['0.1', 0.25],
+      ['100ms', 0.25],
+      ['0.3', 0.75],
+      ['9', 0.999],
+    ] as const) {
+      box.value = typed;
+      box.dispatchEvent(new Event('change'));
+      await fixture.whenStable();
+      expect(points[1].at).withContext(typed).toBeCloseTo(at, 3);
+    }
+  });
+
   it('adds and removes points, and keeps the last', async () => {
     key(0, 'Insert');
     await fixture.whenStable();

@@ -48,6 +48,16 @@ import type { PlaceAxis } from '../strip/lifeAxis';
         [max]="room()[1]"
         (changed)="change({ at: $event.value }, $event.gesture)"
       />
+      @if (life().seconds; as seconds) {
+        <und-scrub-number
+          label="Point time"
+          unit="s"
+          [value]="secondsOf(seconds)"
+          [min]="room()[0] * seconds"
+          [max]="room()[1] * seconds"
+          (changed)="change({ at: inRoom($event.value / seconds) }, $event.gesture)"
+        />
+      }
       <und-scrub-number
         label="Point value"
         [value]="point().value"
@@ -142,6 +152,17 @@ export class EnvelopeEditor {
       (value) => this.y(value),
     ),
   );
+
+  /** Seconds from the beginning of its life to the chosen point. */
+  protected secondsOf(life: number): number {
+    return Math.round(this.point().at * life * 1e4) / 1e4;
+  }
+
+  /** A place between the neighbours of the chosen point. */
+  protected inRoom(at: number): number {
+    const [least, most] = this.room();
+    return Math.min(most, Math.max(least, tidy(at)));
+  }
 
   /** px across of the place `u` of its life. */
   protected x(u: number): number {

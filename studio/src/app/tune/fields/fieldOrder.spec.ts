@@ -26,6 +26,13 @@ describe('the order of an open lane', () => {
     });
   }
 
+  it('calls what is heard so', () => {
+    const titles = (kind: Effect['kind']): string[] => orderFields(made(kind), []).shown.map(({ title }) => title);
+    expect(titles('sound')).toContain('how it sounds');
+    expect(titles('sound')).not.toContain('how it looks');
+    expect(titles('burst')).toContain('how it looks');
+  });
+
   it('shows what differs from its default as the lane is opened', () => {
     const shake = made('shake');
     expect(names(orderFields(shake, []).folded)).toContain('chance');

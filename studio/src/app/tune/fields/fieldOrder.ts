@@ -34,7 +34,8 @@ export interface FieldsOfGroup {
  */
 export function orderFields(effect: Effect, above: readonly string[], opened?: ReadonlySet<string>): FieldOrder {
   const fields = fieldsOf(effect.kind).filter((field) => !above.includes(field.name) && isAsked(effect, field));
-  const { leads } = effectKinds[effect.kind];
+  const { leads, family } = effectKinds[effect.kind];
+  const isHeard = family === 'ear';
   const rank = ({ name }: InspectedField): number => (leads.includes(name) ? leads.indexOf(name) : leads.length);
   const differs = (field: InspectedField): boolean => JSON.stringify(readField(effect, field.name)) !== JSON.stringify(field.default);
   const isWanted = (field: InspectedField): boolean => (opened ? opened.has(field.name) : leads.includes(field.name) || differs(field));
@@ -45,10 +46,12 @@ export function orderFields(effect: Effect, above: readonly string[], opened?: R
     shown: inGroups(
       fields.filter(({ name }) => chosen.has(name)),
       rank,
+      isHeard,
     ),
     folded: inGroups(
       fields.filter(({ name }) => !chosen.has(name)),
       rank,
+      isHeard,
     ),
   };
 }
@@ -58,11 +61,11 @@ export function shownNames({ shown }: FieldOrder): ReadonlySet<string> {
   return new Set(shown.flatMap(({ fields }) => fields.map(({ name }) => name)));
 }
 
-function inGroups(fields: readonly InspectedField[], rank: (field: InspectedField) => number): FieldsOfGroup[] {
+function inGroups(fields: readonly InspectedField[], rank: (field: InspectedField) => number, isHeard: boolean): FieldsOfGroup[] {
   return fieldGroups
     .map((group) => ({
       group,
-      title: groupTitles[group],
+      title: group === 'look' && isHeard ? 'how it sounds' : groupTitles[group],
       fields: fields.filter((field) => field.group === group).sort((a, b) => rank(a) - rank(b)),
     }))
     .filter((group) => group.fields.length > 0);

@@ -12,7 +12,7 @@ import {
   Injector,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type EffectName } from '@undatio/core';
+import { type Asset, type EffectName } from '@undatio/core';
 import { effectKinds, newEffect, RapidFire, tidy, type Family } from '@undatio/core/internal';
 import { KeptLane } from '../../compare/keptLane';
 import { KeptService } from '../../playback/keptService';
@@ -24,6 +24,7 @@ import { PresetsDialog } from '../../presets/presetsDialog';
 import { ActionService } from '../../palette/actionService';
 import { foundAmong } from '../../shared/foundAmong';
 import { KeyMap } from '../../shared/keyMap';
+import { likelyAsset } from '../../shared/likelyAsset';
 import { isTyping } from '../../shared/typing';
 import { FamilyGlyph } from '../../shared/familyGlyph';
 import { lanesFromText, lanesToText, withLanes } from './clipboardLanes';
@@ -249,12 +250,9 @@ export class ImpactStrip {
   protected add(kind: string): void {
     this.adding.set(false);
     const sequence = this.stage()?.sequence;
-    // Of the pictures, one that is tagged for this kind of effect if there is one.
-    const first = (type: string): string | undefined => {
-      const fitting = this.assets().filter((asset) => asset.type === type);
-      return (fitting.find(({ tags }) => tags.includes(kind)) ?? fitting[0])?.id;
-    };
-    if (!sequence) return;
+    const project = this.project();
+    if (!sequence || !project) return;
+    const first = (type: Asset['type']): string | undefined => likelyAsset(project, type, kind)?.id;
     const id = freeEffectId(sequence, kind);
     const made = newEffect(kind as EffectName, id, { clip: first('sound'), picture: first('picture') });
     if (!made) return;

@@ -5,6 +5,8 @@ import type { TimeAxis } from './timeAxis';
 export interface PlaceAxis {
   /** px across the whole plot. */
   readonly width: number;
+  /** Seconds from its place 0 to 1; undefined where it does not count over time. */
+  readonly seconds?: number | undefined;
   /** px across of the place `u`. */
   x(u: number): number;
   /** The place under `x` px, which may lie outside 0..1. */
@@ -25,6 +27,10 @@ export class LifeAxis implements PlaceAxis {
     /** Seconds of the life that the places count over; a stream's particles live shorter than it runs. */
     private readonly life: number,
   ) {}
+
+  get seconds(): number {
+    return this.life;
+  }
 
   get width(): number {
     return this.axis.width;
