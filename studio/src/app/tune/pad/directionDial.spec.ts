@@ -56,7 +56,7 @@ describe('DirectionDial', () => {
   it('says its direction in words', async () => {
     key('PageUp');
     await fixture.whenStable();
-    expect((fixture.nativeElement as HTMLElement).textContent).toContain('down to the right');
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('down right');
     expect(dial().getAttribute('aria-valuetext')).toBe('45 degrees');
   });
 });

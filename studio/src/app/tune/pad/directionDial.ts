@@ -92,16 +92,7 @@ export class DirectionDial {
   protected readonly marks = [0, 45, 90, 135, 180, 225, 270, 315];
   protected readonly words = computed(() => {
     const eighth = Math.round(this.value() / 45) & 7;
-    return [
-      'to the right',
-      'down to the right',
-      'downward',
-      'down to the left',
-      'to the left',
-      'up to the left',
-      'upward',
-      'up to the right',
-    ][eighth];
+    return ['right', 'down right', 'down', 'down left', 'left', 'up left', 'up', 'up right'][eighth];
   });
 
   protected turn({ phase, event }: Drag): void {

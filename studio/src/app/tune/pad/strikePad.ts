@@ -113,6 +113,17 @@ export class StrikePad {
   protected readonly texts = computed(() => this.fields('text').map((field) => ({ field, value: this.value(field) as string })));
 
   /** A sequence keeps its name when the box is left empty. */
+  /** Takes the name; keys are the page's again. */
+  protected leaveName(box: HTMLInputElement): void {
+    box.blur();
+  }
+
+  /** What is unfolded comes into sight, above the readings. */
+  protected setUp(fold: HTMLDetailsElement): void {
+    this.settingUp.set(fold.open);
+    if (fold.open) fold.scrollIntoView({ block: 'nearest' });
+  }
+
   protected rename(box: HTMLInputElement): void {
     const label = box.value.trim();
     const sequence = this.stage()?.sequence;
