@@ -281,6 +281,42 @@ describe('the API', () => {
     const whole = async (path: string): Promise<{ etag: string; document: Any }> =>
       (await read(`${league}/${path}`)) as unknown as { etag: string; document: Any };
 
+    it('are refused in the same words however large the body is: large ones are read on another thread', async () => {
+      const event = { id: 'large', label: 'Large', fields: [] };
+      const created = { collection: 'events', id: 'large', document: event };
+      const many = Array.from({ length: 1200 }, (_, i) => ({
+        collection: 'events',
+        id: `large-${i}`,
+        document: { ...event, id: `large-${i}`, note: 'x'.repeat(300) },
+      }));
+      const told = async (changes: object[]): Promise<[number, string]> => {
+        const response = await change(changes);
+        const { detail, errors } = (await response.json()) as { detail: string; errors?: { path: string; message: string }[] };
+        return [response.status, JSON.stringify([detail, errors?.map(({ message }) => message)])];
+      };
+      for (const [wrong, status] of [
+        [{ ...created, collection: 'nothing' }, 422],
+        [{ ...created, document: { ...event, label: 7 } }, 422],
+        [{ ...created, document: { ...event, id: 'other' } }, 422],
+        [{ collection: 'settings', id: 'elytra-league' }, 422],
+        [{ ...created, extra: 1 }, 422],
+      ] as const) {
+        const small = await told([wrong]);
+        expect(small[0]).toBe(status);
+        expect(await told([...many, wrong].slice(-1000))).toEqual(small);
+      }
+      const broken = async (length: number): Promise<number> => {
+        const headers = { 'Content-Type': 'application/json' };
+        return (await call(`${league}/changes`, { method: 'POST', headers, body: `{"changes": [${'1,'.repeat(length)}` })).status;
+      };
+      expect([await broken(2), await broken(200_000)]).toEqual([400, 400]);
+      const stored = await change(many.slice(0, 150).concat(created as never));
+      expect(stored.status).toBe(200);
+      const { etags } = (await stored.json()) as { etags: Record<string, string> };
+      expect(Object.keys(etags).length).toBe(151);
+      expect((await whole('events/large-149')).etag).toBe(etags['events/large-149']);
+    });
+
     it('are stored together, though neither could be stored alone', async () => {
       const event = await whole('events/pod-burst');
       const users = (await (await call(`${league}/entities`)).json()) as { collection: string; id: string; etag: string; document: Any }[];

@@ -73,6 +73,6 @@ export function apiRouter(documents: DocumentStore, assets: AssetStore, workers:
   kitRoutes(router, documents, workers);
   historyRoutes(router, documents);
   assetRoutes(router, documents, assets);
-  entityRoutes(router, documents, assets);
+  entityRoutes(router, documents, assets, workers);
   return router;
 }

@@ -1,45 +1,27 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import * as z from 'zod';
-import { documentSchemas, problemsOf, type Asset, type Problem } from '@undatio/core';
+import type { Asset, Problem } from '@undatio/core';
 import type { AssetStore } from '../store/assetStore.js';
-import { collections, type Collection } from '@undatio/core/internal';
 import { type Check, type DocumentStore, type OneOfMany, type WriteResult } from '../store/documentStore.js';
 import type { StoredDocument } from '../store/storedDocument.js';
 import { problemsWith } from '../store/documentChecks.js';
-import { readJson } from './body.js';
+import type { Workers } from '../work/workers.js';
+import { addressedAs, readEntity, type Address } from './address.js';
+import { readJson, readText } from './body.js';
+import { Breather } from './breather.js';
+import { readChanges } from './changes.js';
 import { readPrecondition } from './precondition.js';
 import { HttpProblem } from './problemDetails.js';
 
 const entityLimit = 4 * 1024 * 1024;
 const changesLimit = 32 * 1024 * 1024;
-
-/** Several writes of one project that belong together. */
-export const changesSchema = z.strictObject({
-  changes: z
-    .array(
-      z.strictObject({
-        collection: z.enum(collections),
-        id: z.string(),
-        etag: z.string().optional().describe('Of the state to replace or remove; left out to create.'),
-        document: z.record(z.string(), z.unknown()).optional().describe('The new state; left out to remove.'),
-      }),
-    )
-    .min(1)
-    .max(2000),
-});
+/** Letters of a body that is read beside the thread that answers. */
+const large = 256 * 1024;
 
 type EntityContext = Context & { params: Record<string, string> };
 
-/** Where one entity lies. */
-interface Address {
-  readonly project: string;
-  readonly collection: Collection;
-  readonly id: string;
-}
-
 /** Reading and writing one entity at a time, guarded by its entity tag. A write reads no more of the project than it refers to. */
-export function entityRoutes(router: Router, documents: DocumentStore, assets: AssetStore): void {
+export function entityRoutes(router: Router, documents: DocumentStore, assets: AssetStore, workers: Workers): void {
   const place = '/projects/:project/:collection/:id';
 
   router.get(place, async (context) => {
@@ -73,22 +55,18 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
   // Several at once: what a person did in one step is stored in one, or not at all.
   router.post('/projects/:project/changes', async (context) => {
     const { project } = context.params;
-    const parsed = changesSchema.safeParse(await readJson(context, changesLimit));
-    if (!parsed.success) throw new HttpProblem(422, 'nothing was stored', problemsOf(parsed.error));
+    const text = await readText(context, changesLimit);
+    const read = text.length > large ? await workers.run('readChanges', { project, text }) : readChanges(project, text);
+    if ('refused' in read) throw new HttpProblem(read.refused.status, read.refused.detail, read.refused.errors);
     if (!(await documents.has(project))) throw new HttpProblem(404, `there is no project "${project}"`);
-    refuseTwice(parsed.data.changes);
-    const writes = await Promise.all(
-      parsed.data.changes.map(async ({ collection, id, etag, document }): Promise<OneOfMany> => {
-        const address = addressedAs(project, collection, id);
-        if (document === undefined) {
-          if (collection === 'settings') throw new HttpProblem(422, 'a project’s settings cannot be deleted');
-          return { collection, id, etag, document, check: checkOf(address, undefined) };
-        }
-        const read = readEntity(address, document);
-        if (collection === 'assets') await refuseWithoutBytes(read as Asset, assets);
-        return { collection, id, etag, document: read, check: checkOf(address, read) };
-      }),
-    );
+    const writes: OneOfMany[] = [];
+    const breather = new Breather();
+    for (const { collection, id, etag, text: body } of read.changes) {
+      await breather.pause();
+      const document: unknown = body === undefined ? undefined : JSON.parse(body);
+      if (document !== undefined && collection === 'assets') await refuseWithoutBytes(document as Asset, assets);
+      writes.push({ collection, id, etag, document, check: checkOf({ project, collection, id }, document) });
+    }
     const result = await documents.writeTogether(project, writes);
     if ('stale' in result) {
       const names = result.stale.map(({ collection, id }) => `${collection}/${id}`).join(', ');
@@ -116,40 +94,6 @@ export function entityRoutes(router: Router, documents: DocumentStore, assets: A
 function addressed(context: EntityContext): Address {
   const { project, collection, id } = context.params;
   return addressedAs(project, collection, id);
-}
-
-function addressedAs(project: string, collection: string, id: string): Address {
-  const known = collections.find((candidate) => candidate === collection);
-  if (!known) throw new HttpProblem(404, `expected one of ${collections.join(', ')}, found "${collection}"`);
-  // A project has one set of settings, under its own id.
-  if (known === 'settings' && id !== project) throw new HttpProblem(404, `the settings of "${project}" are at settings/${project}`);
-  return { project, collection: known, id };
-}
-
-/** Checks an entity's own shape and that it is the one the address names. */
-function readEntity({ collection, id }: Address, json: unknown): unknown {
-  const parsed = documentSchemas[collection]().safeParse(json);
-  if (!parsed.success)
-    throw new HttpProblem(422, `this cannot be stored in ${collection}/${id}; nothing was stored`, problemsOf(parsed.error));
-  const document = parsed.data as { id: string };
-  if (document.id !== id)
-    throw new HttpProblem(422, 'nothing was stored', [
-      { path: 'id', message: `expected "${id}", as in the address, found "${document.id}"` },
-    ]);
-  return document;
-}
-
-/** One document has one new state. */
-function refuseTwice(changes: z.infer<typeof changesSchema>['changes']): void {
-  const seen = new Set<string>();
-  for (const [i, { collection, id }] of changes.entries()) {
-    const key = `${collection}/${id}`;
-    if (seen.has(key))
-      throw new HttpProblem(422, 'nothing was stored', [
-        { path: `changes[${i}]`, message: `expected each document once, found ${key} again` },
-      ]);
-    seen.add(key);
-  }
 }
 
 async function refuseWithoutBytes({ sha256, file }: Asset, assets: AssetStore): Promise<void> {

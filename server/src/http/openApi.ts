@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { documentSchemas, projectSchema } from '@undatio/core';
 import { pictureLightsSchema } from '@undatio/core/internal';
 import { header, json, jsonSchema, pathParameter, problem, reference, shared, type Json } from './openApiParts.js';
-import { changesSchema } from './entityRoutes.js';
+import { changesSchema } from './changes.js';
 import { folderPaths } from './folderPaths.js';
 import { historyPaths } from './historyPaths.js';
 import { binnedSchema, listedSchema, shelfPaths } from './shelfPaths.js';

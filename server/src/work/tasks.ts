@@ -1,6 +1,7 @@
 import { DocumentError, readProjectText, type Problem, type Project, type ReadResult } from '@undatio/core';
 import { assembleProject, type PictureLightDocument } from '@undatio/core/internal';
 import { digestOf } from '../files.js';
+import { readChanges } from '../http/changes.js';
 import { kitFiles, zipKit } from '../kitArchive.js';
 import type { ProjectFileResult } from '../projectFile.js';
 import { FolderError } from '../folder/folderError.js';
@@ -42,6 +43,11 @@ export interface KitContents {
 export const tasks = {
   readProject(_data: string, { text }: { text: string }): Promise<ReadResult> {
     return Promise.resolve(readProjectText(text));
+  },
+
+  /** Several writes, as they are sent. */
+  readChanges(_data: string, { project, text }: { project: string; text: string }): Promise<ReturnType<typeof readChanges>> {
+    return Promise.resolve(readChanges(project, text));
   },
 
   /** A stored project as JSON: whole as a file holds it, or each entity with its tag. Undefined when it is not there. */
