@@ -92,6 +92,9 @@ describe('a project as a folder of text', () => {
     expect(problems((files) => files.delete('settings.json'))).toEqual([
       'settings.json: expected the project’s settings, found no such file',
     ]);
+    expect(problems((files) => edited(files, 'settings.json', '"blow": 10', '"blow": "first"'))).toEqual([
+      'settings.json: order.sequences.blow: expected a number, found "first"',
+    ]);
     expect(problems((files) => edited(files, 'settings.json', '"format": 1', '"format": 2'))).toEqual([
       'settings.json: format: expected 1, found 2',
     ]);

@@ -56,6 +56,7 @@ export function readProjectFiles(files: ReadonlyMap<string, string>): ReadResult
   const settings = read(settingsFile);
   const { order, format, ...own } = isRecord(settings) ? settings : {};
   if (settings !== undefined && format !== 1) problems.push(errorAt(placeIn(settingsFile, 'format'), `expected 1, found ${show(format)}`));
+  problems.push(...rankProblems(order));
   const places: Record<string, string[]> = { settings: [settingsFile] };
   const entities: { collection: Collection; document: unknown }[] = [{ collection: 'settings', document: own }];
   for (const collection of listed) {
@@ -72,6 +73,20 @@ export function readProjectFiles(files: ReadonlyMap<string, string>): ReadResult
   if (problems.length > 0) return { problems };
   const result = readProject(assembleProject(entities));
   return { ...result, problems: result.problems.map((problem) => ({ ...problem, path: inFile(problem.path, places) })) };
+}
+
+/** Ranks that are no numbers: there is no telling where such a document stands. */
+function rankProblems(order: unknown): Problem[] {
+  if (!isRecord(order)) return [];
+  return Object.entries(order).flatMap(([collection, ranks]) =>
+    isRecord(ranks)
+      ? Object.entries(ranks).flatMap(([id, rank]) =>
+          typeof rank === 'number'
+            ? []
+            : [errorAt(placeIn(settingsFile, `order.${collection}.${id}`), `expected a number, found ${show(rank)}`)],
+        )
+      : [],
+  );
 }
 
 function inOrder(collection: Listed, paths: readonly string[], order: unknown): string[] {
