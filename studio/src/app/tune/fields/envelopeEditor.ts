@@ -113,8 +113,10 @@ import type { PlaceAxis } from '../strip/lifeAxis';
       fill: var(--contact);
       stroke: var(--contact);
     }
+    /* In front of the playhead. */
     .point {
       position: sticky;
+      z-index: 5;
       left: 0;
       display: inline-flex;
       align-items: center;
