@@ -62,6 +62,47 @@ async function shotOfYard(page: Page, what: string, { width, height, scale, t }:
   return page.screenshot({ clip: { x: 0, y: 0, width, height } });
 }
 
+/** The picture of a sequence's own page at the instant of another picture, in a canvas of its size. */
+async function shotOfPage(page: Page, { width, height, scale, t }: Shot): Promise<Buffer> {
+  await page.evaluate(
+    ([wide, high, zoom, at]) => {
+      const canvas = document.querySelector('#stage') as HTMLCanvasElement;
+      canvas.dataset['zoom'] = String(zoom);
+      canvas.style.cssText = `position: fixed; left: 0; top: 0; width: ${wide}px; height: ${high}px; min-height: 0; z-index: 9`;
+      location.hash = `#at=${at}`;
+    },
+    [width, height, scale, t],
+  );
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(done)))));
+  return page.screenshot({ clip: { x: 0, y: 0, width, height } });
+}
+
+/** Which of the pictures a sequence's own page shows otherwise; both are kept then. */
+async function apartOnPages(page: Page, address: string, shots: readonly Asked[], info: TestInfo): Promise<string[]> {
+  const told: string[] = [];
+  for (const id of new Set(shots.map((shot) => shot.id))) {
+    const own = shots.filter((shot) => shot.id === id);
+    const query = new URLSearchParams({ payload: own[0].payload, seed: '1' });
+    const response = await fetch(`${address}/api/projects/elytra-league/show/${id}?${query.toString()}`);
+    expect(response.status).toBe(200);
+    const file = info.outputPath(`${id}.html`);
+    await writeFile(file, await response.text());
+    await page.goto(`file://${file}#at=0`);
+    await expect(page.locator('#message')).toHaveText('');
+    await page.evaluate(() => document.fonts.ready);
+    await expect.poll(() => page.evaluate(() => (document.querySelector('#stage') as HTMLCanvasElement).width)).toBeGreaterThan(300);
+    for (const shot of own) {
+      const other = await shotOfPage(page, shot);
+      const apart = await differing(page, shot.png, other);
+      if (apart <= allowed.share) continue;
+      told.push(`page of ${id} at ${shot.t}: ${(apart * 100).toFixed(2)} %`);
+      await writeFile(info.outputPath(`${id} ${shot.t} studio.png`), shot.png);
+      await writeFile(info.outputPath(`${id} ${shot.t} page.png`), other);
+    }
+  }
+  return told;
+}
+
 /** The share of px that differ, found out in the page. */
 function differing(page: Page, one: Buffer, other: Buffer): Promise<number> {
   return page.evaluate(
@@ -120,7 +161,7 @@ async function apartInYard(page: Page, address: string, shots: readonly Asked[],
 }
 
 test.describe('what the studio shows', () => {
-  test('the yard shows: every sequence of the demo, px by px', async ({ studio, page, server }, info) => {
+  test('the yard and the pages show: every sequence of the demo, px by px', async ({ studio, page, server }, info) => {
     // Each picture waits for a display that draws in software: on a busy machine there is much to wait for.
     test.setTimeout(1_500_000);
     await studio.open('lance-light');
@@ -138,6 +179,7 @@ test.describe('what the studio shows', () => {
       }
     }
     expect(await apartInYard(page, server.address, shots, info)).toEqual([]);
+    expect(await apartOnPages(page, server.address, shots, info)).toEqual([]);
   });
 
   test('the yard shows: every drill of the demo, px by px', async ({ studio, page, server }, info) => {

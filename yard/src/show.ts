@@ -4,8 +4,12 @@ import { isVector, loadPictures, missingWords } from './loadPictures.js';
 import { Painter } from './painter.js';
 import { SingleBlow, type Shown } from './singleBlow.js';
 import { Speaker } from './speaker.js';
+import { StillBout } from './stillBout.js';
 
-/** The page of one sequence: it carries its kit and its runtime, and plays by itself wherever it is opened. */
+/**
+ * The page of one sequence: it carries its kit and its runtime, and plays by itself wherever it is opened. With `#at=0.25` in its
+ * address it shows that instant, in seconds from contact, and holds still until it is struck.
+ */
 
 function find<T extends Element>(id: string): T {
   const element = document.getElementById(id);
@@ -21,6 +25,14 @@ const speaker = new Speaker();
 let blow: SingleBlow | undefined;
 let speed = 1;
 let paused = false;
+/** The instant that the address asks for. */
+let still: StillBout | undefined;
+
+/** Seconds from contact in a page's address; undefined where none, or no number, are given. */
+function instantIn(hash: string): number | undefined {
+  const said = /^#at=(-?\d+(?:\.\d+)?)$/.exec(hash)?.[1];
+  return said === undefined ? undefined : Number(said);
+}
 
 async function open(): Promise<void> {
   const opened = openArchive(bytesOf('kit'));
@@ -35,23 +47,34 @@ async function open(): Promise<void> {
   blow = new SingleBlow(opened, shown);
   // What the kit cannot strike is told before anything is shown.
   blow.strike();
+  const hold = (): void => {
+    const t = instantIn(location.hash);
+    still = t === undefined ? undefined : StillBout.ofSequence(opened, shown, t);
+  };
+  addEventListener('hashchange', hold);
+  hold();
   let last = performance.now();
   const tick = (now: number): void => {
     // A page that slept does not leap ahead; a frame may have begun before it was asked for.
     const dt = Math.min(0.1, Math.max(0, now - last) / 1000);
     last = now;
-    if (!paused && blow) {
+    if (!paused && !still && blow) {
       blow.advance(dt * speed);
       // A sound that is slowed is another sound.
       if (speed === 1) speaker.play(blow.sounds);
     }
-    painter.paint(blow);
+    painter.paint(still ?? blow);
     requestAnimationFrame(tick);
   };
   requestAnimationFrame(tick);
 }
 
-find('strike').addEventListener('click', () => blow?.strike());
+function strike(): void {
+  still = undefined;
+  blow?.strike();
+}
+
+find('strike').addEventListener('click', strike);
 find('pause').addEventListener('click', ({ currentTarget }) => {
   paused = !paused;
   (currentTarget as Element).setAttribute('aria-pressed', String(paused));
@@ -64,7 +87,7 @@ document.addEventListener('keydown', (event) => {
   const { target } = event;
   if (event.key !== ' ' || (target instanceof HTMLElement && target.matches('button, select'))) return;
   event.preventDefault();
-  blow?.strike();
+  strike();
 });
 
 open().catch((error: unknown) => {
