@@ -64,7 +64,8 @@ export class ZoneKeeper {
   private readonly watchedOf = new Map<Combatant, Set<Presence>>();
   /** Whoever has been near, by owner. */
   private readonly presences = new Map<Combatant, Map<Combatant, Presence[]>>();
-  private readonly inside = new Set<Presence>();
+  /** Who is inside just now, by the visitor and by the owner of the zone, in the order in which they came in. */
+  private readonly insideOf = new Map<Combatant, Set<Presence>>();
   private readonly spent = new Map<Combatant, Set<CompiledZone>>();
 
   constructor(private readonly world: ZoneWorld) {}
@@ -189,12 +190,13 @@ export class ZoneKeeper {
       own.delete(gone);
     }
     this.watchedOf.delete(gone);
+    this.insideOf.delete(gone);
   }
 
   /** Somebody has fallen, or gone, or is back: whoever is not up is in no zone, and its own hold nobody. */
   leave(who: Combatant): void {
     if (who.standing === 'up') return;
-    for (const presence of this.inside) if (presence.who === who || presence.owner === who) this.goOut(presence);
+    for (const presence of this.insideOf.get(who) ?? []) this.goOut(presence);
   }
 
   happen({ presence, visit }: ZoneItem): void {
@@ -207,7 +209,11 @@ export class ZoneKeeper {
   private comeIn(presence: Presence): void {
     const { owner, zone, who } = presence;
     presence.inside = true;
-    this.inside.add(presence);
+    for (const body of [owner, who]) {
+      let own = this.insideOf.get(body);
+      if (!own) this.insideOf.set(body, (own = new Set()));
+      own.add(presence);
+    }
     presence.visit++;
     if (zone.status) this.world.give(who, zone.status, owner);
     this.putDownStay(presence);
@@ -230,11 +236,12 @@ export class ZoneKeeper {
 
   private goOut(presence: Presence): void {
     presence.inside = false;
-    this.inside.delete(presence);
-    const { zone, who } = presence;
+    const { zone, who, owner } = presence;
+    for (const body of [owner, who]) this.insideOf.get(body)?.delete(presence);
     // Unless another zone holds it there.
-    if (zone.status && ![...this.inside].some((other) => other.who === who && other.zone.status === zone.status))
-      this.world.take(who, zone.status);
+    const isHeld = (): boolean =>
+      [...(this.insideOf.get(who) ?? [])].some((other) => other.who === who && other.zone.status === zone.status);
+    if (zone.status && !isHeld()) this.world.take(who, zone.status);
   }
 
   private putDownStay(presence: Presence): void {
