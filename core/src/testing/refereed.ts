@@ -74,16 +74,34 @@ function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): 
   return duels.reduce((first, { at }) => Math.min(first, at), Infinity);
 }
 
-/** A brawl resolved against the same stepped: what differs first, and until when the stepped one is sure of itself. */
-export function refereed(brawl: SteppedBrawl): {
+export interface Refereed {
+  /** Until when the stepped fight is sure of itself, seconds. */
   readonly sure: number;
+  /** When the two first differ, and by what; Infinity where they do not. */
   readonly at: number;
   readonly what: string;
+  /** How many events were compared. */
   readonly events: number;
-} {
+}
+
+/** Steps of the two stepped fights, in seconds: finer ones are asked only where coarse ones differ from the resolver. */
+const finest = [
+  [0.0001, 0.00007],
+  [0.00002, 0.00001],
+  [0.000004, 0.000003],
+] as const;
+
+/** A brawl resolved, against the same stepped. */
+export function refereed(brawl: SteppedBrawl): Refereed {
   const run = whole(brawl);
-  const wide = steppedBodies(brawl, 0.00002, every, 0.03);
-  const thin = steppedBodies(brawl, 0.00001, every, -0.03);
+  let found = steppedAgainst(run, brawl, finest[0]);
+  for (const steps of finest.slice(1)) if (found.at < found.sure) found = steppedAgainst(run, brawl, steps);
+  return found;
+}
+
+function steppedAgainst(run: Fought, brawl: SteppedBrawl, [coarse, fine]: readonly [number, number]): Refereed {
+  const wide = steppedBodies(brawl, coarse, every, 0.03);
+  const thin = steppedBodies(brawl, fine, every, -0.03);
   const agree = parts(thin.log, wide, (id, k) => thin.places[k].get(id), near / 4, soon / 4).at;
   const sure = Math.min(
     brawl.length - 0.02,
