@@ -1,6 +1,6 @@
 import { documentSchemas, problemsOf } from '@undatio/core';
 import { collections, type Collection } from '@undatio/core/internal';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /** Where one entity lies. */
 export interface Address {

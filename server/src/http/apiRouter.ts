@@ -10,7 +10,7 @@ import { folderRoutes } from './folderRoutes.js';
 import { historyRoutes } from './historyRoutes.js';
 import { kitRoutes } from './kitRoutes.js';
 import { openApiDocument } from './openApi.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 import { shelfRoutes } from './shelfRoutes.js';
 import type { Workers } from '../work/workers.js';
 

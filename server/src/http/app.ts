@@ -7,7 +7,8 @@ import { apiRouter } from './apiRouter.js';
 import { guard } from './guard.js';
 import { packing } from './packing.js';
 import { pages } from './pages.js';
-import { HttpProblem, problemDetails } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
+import { problemDetails } from './problemDetails.js';
 import { security } from './security.js';
 import type { Workers } from '../work/workers.js';
 

@@ -5,7 +5,7 @@ import { activePart } from '../activePicture.js';
 import { digestPattern, type AssetStore } from '../store/assetStore.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import { readBytes } from './body.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /** The largest file that is taken in. */
 const bytesLimit = 64 * 1024 * 1024;

@@ -1,7 +1,7 @@
 import type { Context } from 'koa';
 import rawBody from 'raw-body';
 import { parseJson } from '@undatio/core';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /** Reads a JSON body of at most `limit` bytes. Refuses others with 413, 415 or 400 and the place of the fault. */
 export async function readJson(context: Context, limit: number): Promise<unknown> {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { parseJson, problemsOf } from '@undatio/core';
 import { collections, type Collection } from '@undatio/core/internal';
 import { addressedAs, readEntity } from './address.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /** Several writes of one project that belong together. */
 export const changesSchema = z.strictObject({

@@ -11,7 +11,7 @@ import { readJson, readText } from './body.js';
 import { Breather } from './breather.js';
 import { readChanges } from './changes.js';
 import { readPrecondition } from './precondition.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 const entityLimit = 4 * 1024 * 1024;
 const changesLimit = 32 * 1024 * 1024;

@@ -6,7 +6,7 @@ import { collections } from '@undatio/core/internal';
 import { keyOf } from '../folder/folderFiles.js';
 import type { FolderLink } from '../folder/folderLink.js';
 import { readJson } from './body.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 const keepLimit = 4096;
 

@@ -1,5 +1,5 @@
 import type { Middleware } from 'koa';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 const loopbackNames = ['127.0.0.1', 'localhost', '[::1]'];
 

@@ -5,7 +5,7 @@ import { collections } from '@undatio/core/internal';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Place } from '../store/history.js';
 import { readJson } from './body.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 const markLimit = 1024;
 

@@ -4,7 +4,7 @@ import * as z from 'zod';
 import type { Payload } from '@undatio/core';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 import { readFlag } from './query.js';
 
 /** The kit of a stored project, pages of its sequences, how light its pictures are. Made by the workers, because it takes a while. */

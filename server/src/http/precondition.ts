@@ -1,6 +1,6 @@
 import type { Context } from 'koa';
 import type { Matches } from '../store/documentStore.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /**
  * What a writer says of the state that it holds (RFC 9110, 13.1): `If-Match` with one entity tag, several or `*`, or

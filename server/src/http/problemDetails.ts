@@ -1,23 +1,9 @@
 import type { Context, Middleware } from 'koa';
-import type { Problem } from '@undatio/core';
 import { STATUS_CODES } from 'node:http';
 import { DamagedDocument, StoreError } from '../store/storeError.js';
 import { NoProject, TooManyDocuments } from '../store/documentStore.js';
 import { WorkTooLong } from '../work/workers.js';
-
-/** A refusal, answered as an RFC 9457 problem document. */
-export class HttpProblem extends Error {
-  constructor(
-    readonly status: number,
-    readonly detail: string,
-    /** Each bad field with what was expected there. */
-    readonly errors: readonly Pick<Problem, 'path' | 'message'>[] = [],
-    /** Further members, such as the current state after a stale write. */
-    readonly members: Readonly<Record<string, unknown>> = {},
-  ) {
-    super(detail);
-  }
-}
+import { HttpProblem } from './httpProblem.js';
 
 function answer(context: Context, problem: HttpProblem): void {
   const { status, detail, errors, members } = problem;

@@ -1,5 +1,5 @@
 import type { Context } from 'koa';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 
 /** Whether the address says `?name=true`; without it, or with false, it does not. Refuses anything else with 400. */
 export function readFlag({ query }: Context, name: string): boolean {

@@ -12,7 +12,7 @@ import { forgottenBefore } from '../store/bin.js';
 import type { DocumentStore } from '../store/documentStore.js';
 import type { Workers } from '../work/workers.js';
 import { readBytes, readJson } from './body.js';
-import { HttpProblem } from './problemDetails.js';
+import { HttpProblem } from './httpProblem.js';
 import { readFlag } from './query.js';
 
 const choicesLimit = 4096;
