@@ -3,14 +3,12 @@ import { isGroup, type Condition, type SingleCondition } from '../combat/conditi
 import type { OutcomeKind } from '../combat/outcomes/outcome.js';
 import { outcomeKinds } from '../combat/outcomes/registry.js';
 import type { AmountDocument } from '../combat/parts/ruleFields.js';
-import type { Collection } from '../model/collections.js';
 import { formatPath, type DocumentPath } from '../model/documentError.js';
 import type { Problem } from '../model/problem.js';
 import type { Project, Rung } from '../model/project.js';
 import { moveFindings } from './moveFindings.js';
 import { eventLoops } from './eventLoops.js';
 import { factsOf, mustHold } from './ladderFacts.js';
-import { usesOfDocument } from './uses.js';
 
 /** What the rules of a project will do, told before anything is run: what can never happen, never ends, or never stops growing. */
 
@@ -31,7 +29,6 @@ export function ruleFindings(project: Rules): Problem[] {
     ...neverCleared(project),
     ...neverAnswered(project),
     ...noDamage(project),
-    ...neverPlayed(project),
     ...growth(project),
     ...rungsExpected(project),
     ...looksAlike(project),
@@ -291,40 +288,6 @@ function neverAnswered({ events, responses, statuses, actors, drills }: Rules): 
 }
 
 /** Warns about outcomes that deal the damage of an event which has none. */
-const plays = new WeakMap<object, readonly string[]>();
-
-/** Ids of the sequences that a document plays; a document that stays as it is, is read once. */
-function playedBy(collection: Collection, document: object): readonly string[] {
-  let known = plays.get(document);
-  if (!known) {
-    known = usesOfDocument(collection, document).flatMap((one) => (one.collection === 'sequences' ? [one.id] : []));
-    plays.set(document, known);
-  }
-  return known;
-}
-
-/** Sequences that no rule plays, in a project whose rules play some: a game has to strike them itself. */
-function neverPlayed({ sequences, responses, statuses, actors, drills }: Rules): Problem[] {
-  const played = new Set([
-    ...responses.flatMap((one) => playedBy('responses', one)),
-    ...statuses.flatMap((one) => playedBy('statuses', one)),
-    ...actors.flatMap((one) => playedBy('actors', one)),
-    ...drills.flatMap((one) => playedBy('drills', one)),
-  ]);
-  if (played.size === 0) return [];
-  return sequences.flatMap(({ id, label }, i) =>
-    played.has(id)
-      ? []
-      : [
-          warning(
-            ['sequences', i],
-            `"${label}" is played by no rung, status, move or projectile; a game has to strike it itself`,
-            'never played',
-          ),
-        ],
-  );
-}
-
 function noDamage({ responses, events }: Rules): Problem[] {
   const harmless = new Set(events.flatMap(({ id, harm }) => (harm ? [] : [id])));
   return responses.flatMap(({ event, rungs }, i) =>

@@ -150,23 +150,6 @@ describe('what raises, gives and splits', () => {
     expect(findings(part([rung('again', [], [{ outcome: 'away', of: 'target' }])]), [])).toEqual([]);
   });
 
-  it('is told where no rule plays a sequence, if rules play any', () => {
-    const one = (id: string): Json => ({ id, label: `Called ${id}`, event: 'lance-hit', effects: [] });
-    const two = { sequences: [one('blow'), one('crack')] };
-    const never = jasmine.stringContaining('"Called crack" is played by no rung');
-    const plays = (sequence: string): Json => rung(sequence, [], [{ outcome: 'play', sequence }]);
-    const of = (more: Json, rungs: Json[]): string[] =>
-      findings({ ...two, ...more }, rungs).filter((told) => told.includes('played by no'));
-    expect(of({}, [plays('blow')])).toEqual([never]);
-    expect(of({}, [plays('blow'), rung('other', [{ condition: 'chance', share: 0.5 }], [{ outcome: 'play', sequence: 'crack' }])])).toEqual(
-      [],
-    );
-    // A game that strikes by itself need not be told.
-    expect(of({}, [rung('hit', [], [{ outcome: 'harm' }])])).toEqual([]);
-    const late = [{ after: 1, sequence: 'crack' }];
-    expect(of({ statuses: [{ id: 'lit', label: 'Lit', late }] }, [plays('blow')])).toEqual([]);
-  });
-
   it('is told where a projectile tells whom it meets twice', () => {
     const actors = [mosshell({}), mosshell({ id: 'pod', role: 'bystander' })];
     const twice = jasmine.stringContaining('raises the same event on whom the projectile meets and where it ends');
