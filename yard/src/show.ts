@@ -28,10 +28,13 @@ let paused = false;
 /** The instant that the address asks for. */
 let still: StillBout | undefined;
 
-/** Seconds from contact in a page's address; undefined where none, or no number, are given. */
+/** Seconds from contact past which no instant is shown. */
+const farthest = 60;
+
+/** Seconds from contact in a page's address, at most a minute; undefined if the address has no number. */
 function instantIn(hash: string): number | undefined {
   const said = /^#at=(-?\d+(?:\.\d+)?)$/.exec(hash)?.[1];
-  return said === undefined ? undefined : Number(said);
+  return said === undefined ? undefined : Math.min(farthest, Math.max(-farthest, Number(said)));
 }
 
 async function open(): Promise<void> {

@@ -75,7 +75,7 @@ export function readProjectFiles(files: ReadonlyMap<string, string>): ReadResult
   return { ...result, problems: result.problems.map((problem) => ({ ...problem, path: inFile(problem.path, places) })) };
 }
 
-/** Ranks that are no numbers: there is no telling where such a document stands. */
+/** Refuses ranks that are not numbers, because they give no order. */
 function rankProblems(order: unknown): Problem[] {
   if (!isRecord(order)) return [];
   return Object.entries(order).flatMap(([collection, ranks]) =>

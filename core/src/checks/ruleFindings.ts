@@ -61,7 +61,7 @@ function ladderFindings(response: Rules['responses'][number], path: DocumentPath
   return known.problems.map(([within, ...said]) => warning([...path, ...within], ...said));
 }
 
-/** What its outcomes say of themselves. */
+/** Warnings that a kind of outcome gives for how it is set up. */
 function doubts(rungs: readonly Rung[]): LadderProblem[] {
   return rungs.flatMap(({ then }, k) =>
     then.flatMap((outcome, n): LadderProblem[] => {

@@ -150,15 +150,15 @@ describe('what raises, gives and splits', () => {
     expect(findings(part([rung('again', [], [{ outcome: 'away', of: 'target' }])]), [])).toEqual([]);
   });
 
-  it('is told where a projectile tells whom it meets twice', () => {
+  it('warns about a projectile that raises one event both on hit and at the end of its flight', () => {
     const actors = [mosshell({}), mosshell({ id: 'pod', role: 'bystander' })];
-    const twice = jasmine.stringContaining('raises the same event on whom the projectile meets and where it ends');
+    const twice = jasmine.stringContaining('raises the same event on hit and at the end of the flight');
     const of = (more: Json): string[] =>
       findings({ actors }, [rung('a', [], [{ outcome: 'launch', actor: 'pod', ...more }])]).filter((one) => one.includes('same event'));
     const both = { meets: 'burst', lands: 'burst' };
     expect(of(both)).toEqual([twice]);
     expect(of({ ...both, to: 'ahead' })).toEqual([twice]);
-    // One that goes to a place meets nobody on the way.
+    // A projectile that flies to a place hits nobody on the way.
     expect(of({ ...both, to: 'place' })).toEqual([]);
     expect(of({ ...both, to: 'point' })).toEqual([]);
     expect(of({ meets: 'burst' })).toEqual([]);

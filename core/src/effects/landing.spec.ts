@@ -27,7 +27,7 @@ function seen(effect: object, age: number): { x: number; y: number; rotation: nu
 /** px below the target's middle, which is 120 px high. */
 const ground = 60;
 
-/** The same stepped: bounces at the ground and, when it is slow or has bounced four times, lies still. */
+/** A simulation in small steps: a particle bounces at the ground, and lies still when it is slow or has bounced four times. */
 function stepped(
   { speed, angle, drag, gravity, bounce }: { speed: number; angle: number; drag: number; gravity: number; bounce: number },
   ages: readonly number[],
@@ -54,8 +54,8 @@ function stepped(
   return found;
 }
 
-describe('a particle that comes to the floor', () => {
-  it('falls through it, lies where it lands, or jumps up again, as a stepped one does', () => {
+describe('a particle above a floor', () => {
+  it('stops or bounces there as a stepped simulation does', () => {
     const flights = fc.record({
       speed: evenly(0, 700),
       angle: evenly(-180, 180),
@@ -86,7 +86,7 @@ describe('a particle that comes to the floor', () => {
     expect(landed).toBeGreaterThan(150);
   });
 
-  it('is reckoned by hand: 60 px down from rest at 1000 px/s² are √0.12 s', () => {
+  it('agrees with numbers worked out by hand: 60 px down from rest at 1000 px/s² are √0.12 s', () => {
     const drop = { ...chips, ...setOff(0, 0) };
     const down = Math.sqrt(0.12);
     expect(seen(drop, down - 1e-9).y).toBeCloseTo(60, 4);
@@ -98,14 +98,14 @@ describe('a particle that comes to the floor', () => {
     expect(seen({ ...drop, gravity: -1000 }, 0.5).y).toBeCloseTo(-125, 4);
   });
 
-  it('turns no more once it lies', () => {
+  it('stops turning once it lies still', () => {
     const drop = { ...chips, ...setOff(0, 0), floor: 'stop' };
     const turned = seen(drop, 0.5).rotation - seen(drop, 0).rotation;
     expect(turned).toBeCloseTo(90 * Math.sqrt(0.12), 3);
     expect(seen(drop, 2.5).rotation - seen(drop, 0).rotation).toBeCloseTo(turned, 9);
   });
 
-  it('is asked in any order, and goes on where a take is cut', () => {
+  it('is the same in whatever order instants are sampled, and never below the ground', () => {
     const effect = { ...chips, kind: 'stream', count: undefined, rate: 30, duration: 1, ...setOff(300, -60) };
     const take = takeOf([JSON.parse(JSON.stringify(effect)) as object], {}, { seed: 4 });
     const frame = take.createFrame();

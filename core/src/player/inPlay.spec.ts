@@ -265,7 +265,7 @@ describe('the actors of a kit', () => {
     expect(kitOf([pose], [falls]).actors.map(({ id, looks }) => `${id} ${looks}`)).toEqual(['mosshell left', 'brasshorn right']);
   });
 
-  it('lets chips come down on the game’s floor, where that is', () => {
+  it('lands particles on the game’s floor', () => {
     const chip = { kind: 'burst', id: 'c', count: 1, from: 'target', speed: 100, drag: 0, gravity: 1000, life: 9, floor: 'stop' };
     const lands = (floor?: unknown) => {
       const player = kitOf([{ ...chip, direction: { mode: 'fixed', angle: 0, spread: 0 } }], [falls]).player({ floor } as object);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { SteppedBrawl } from './steppedBodies.js';
+import type { SteppedBrawl } from './steppedBrawl.js';
 
 type Json = Record<string, unknown>;
 
@@ -159,7 +159,7 @@ const anyBrawl: fc.Arbitrary<SteppedBrawl> = fc
     length: 4,
   })) as unknown as fc.Arbitrary<SteppedBrawl>;
 
-/** The one of a number: the same on every machine. */
+/** Returns the random fight with a number, the same on every machine. */
 export function brawlOf(seed: number): SteppedBrawl {
   return fc.sample(anyBrawl, { seed, numRuns: 1 })[0];
 }

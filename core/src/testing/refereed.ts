@@ -1,5 +1,6 @@
 import { fightOut, type Fight, type Fought } from './fights.js';
-import { steppedBodies, type SteppedBrawl, type SteppedRun, type SteppedTold } from './steppedBodies.js';
+import { steppedBodies, type SteppedRun, type SteppedTold } from './steppedBodies.js';
+import type { SteppedBrawl } from './steppedBrawl.js';
 
 type Json = Record<string, unknown>;
 
@@ -9,10 +10,12 @@ function whole(brawl: SteppedBrawl): Fought {
   return fightOut(fight, [], { length, actors: bodies as never, acts: done as unknown as Json[], edges: { ...edges } });
 }
 
+/** Seconds between two positions that are compared. */
 const every = 0.05;
+/** px and seconds by which the two may differ: the stepped simulation notices everything a little late. */
 const near = 4;
 const soon = 0.02;
-/** Seconds between two events that the stepped one cannot tell apart. */
+/** Two events nearer than this, in seconds, can come in either order in the stepped simulation. */
 const tieWithin = 1e-4;
 
 const counted = <T extends { event: string; source: string; target: string }>(log: readonly T[]): Map<string, T[]> => {
@@ -24,8 +27,8 @@ const counted = <T extends { event: string; source: string; target: string }>(lo
   return found;
 };
 
-/** When two runs first differ: by an event that one has and the other has not, or by where somebody is; with what differs. */
-function parts(
+/** Finds when two runs first differ, and how: by an event that only one of them has, by its time, or by a body's position. */
+function firstDifference(
   one: readonly { at: number; event: string; source: string; target: string }[],
   other: SteppedRun,
   placeIn: (id: string, k: number) => { x: number; y: number } | undefined,
@@ -54,7 +57,7 @@ function parts(
   return first;
 }
 
-/** When somebody first falls by one of several that touch it at one instant: which of them comes first decides what the others do. */
+/** When a body is first defeated by one of several hits at the same time: the order of the hits then decides the rest. */
 function firstTie(log: readonly SteppedTold[]): number {
   const falls = log.filter(({ event }) => event === 'fall');
   const tied = falls.filter(({ at, target }) => {
@@ -64,7 +67,7 @@ function firstTie(log: readonly SteppedTold[]): number {
   return tied.reduce((first, { at }) => Math.min(first, at), Infinity);
 }
 
-/** When two first strike each other down at one instant: in each of the runs another one of them comes first. */
+/** When two bodies first defeat each other at the same time: each run may count the other hit first. */
 function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): number {
   const duels = log.filter(
     ({ event, at, source, target }) =>
@@ -75,23 +78,23 @@ function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): 
 }
 
 export interface Refereed {
-  /** Until when the stepped fight is sure of itself, seconds. */
+  /** Seconds until which the result does not depend on tiny changes of size and position. */
   readonly sure: number;
-  /** When the two first differ, and by what; Infinity where they do not. */
+  /** When the resolver and the simulation first differ, and how; Infinity if they do not. */
   readonly at: number;
   readonly what: string;
-  /** How many events were compared. */
+  /** Number of events that were compared. */
   readonly events: number;
 }
 
-/** Steps of the two stepped fights, in seconds: finer ones are asked only where coarse ones differ from the resolver. */
+/** Finest steps of the two simulations, in seconds. Finer ones are used only if coarse ones differ from the resolver. */
 const finest = [
   [0.0001, 0.00007],
   [0.00002, 0.00001],
   [0.000004, 0.000003],
 ] as const;
 
-/** A brawl resolved, against the same stepped. */
+/** Compares the resolver with the stepped simulation on one fight. */
 export function refereed(brawl: SteppedBrawl): Refereed {
   const run = whole(brawl);
   let found = steppedAgainst(run, brawl, finest[0]);
@@ -102,7 +105,7 @@ export function refereed(brawl: SteppedBrawl): Refereed {
 function steppedAgainst(run: Fought, brawl: SteppedBrawl, [coarse, fine]: readonly [number, number]): Refereed {
   const wide = steppedBodies(brawl, coarse, every, 0.03);
   const thin = steppedBodies(brawl, fine, every, -0.03);
-  const agree = parts(thin.log, wide, (id, k) => thin.places[k].get(id), near / 4, soon / 4).at;
+  const agree = firstDifference(thin.log, wide, (id, k) => thin.places[k].get(id), near / 4, soon / 4).at;
   const sure = Math.min(
     brawl.length - 0.02,
     agree - every - 0.01,
@@ -114,6 +117,6 @@ function steppedAgainst(run: Fought, brawl: SteppedBrawl, [coarse, fine]: readon
   return {
     sure,
     events: run.log.filter((one) => one.at < sure).length,
-    ...parts(run.log, wide, (id, k) => run.read.place(id, k * every), near, soon),
+    ...firstDifference(run.log, wide, (id, k) => run.read.place(id, k * every), near, soon),
   };
 }

@@ -19,7 +19,7 @@ export const changesSchema = z.strictObject({
     .max(2000),
 });
 
-/** One of them, as it can be stored; its document as a text, which crosses threads at once. Undefined where it is removed. */
+/** One write that can be stored. Its document is a text, which is cheap to hand to another thread; undefined to remove it. */
 export interface ReadChange {
   readonly collection: Collection;
   readonly id: string;
@@ -35,7 +35,7 @@ export interface Refusal {
   readonly errors: HttpProblem['errors'];
 }
 
-/** Reads a body of changes: plain data from plain data, on whichever thread. */
+/** Reads and checks a body of changes. It takes and gives plain data, so that it can run on any thread. */
 export function readChanges(project: string, body: string): { readonly changes: readonly ReadChange[] } | { readonly refused: Refusal } {
   const refuse = (status: number, detail: string, errors: HttpProblem['errors']): { readonly refused: Refusal } => ({
     refused: { status, detail, errors },

@@ -15,7 +15,7 @@ import { HttpProblem } from './httpProblem.js';
 
 const entityLimit = 4 * 1024 * 1024;
 const changesLimit = 32 * 1024 * 1024;
-/** Letters of a body that is read beside the thread that answers. */
+/** Characters from which on a body is read on another thread. */
 const large = 256 * 1024;
 
 type EntityContext = Context & { params: Record<string, string> };

@@ -39,7 +39,7 @@ describe('what a drill lets go', () => {
     expect(tells(at(150), { to: { x: 300, y: 0 }, speed: 600, meets: 'blow', lands: 'burst' })).toEqual([[1, 'burst', '']]);
   });
 
-  it('flies to coordinates, from an outcome as well, whoever stands there', () => {
+  it('flies to the coordinates of an outcome, past a body on the way', () => {
     const thrower = { outcome: 'launch', actor: 'pod', from: 'source', to: 'point', x: 300, y: 400, speed: 1000, lands: 'burst' };
     const run = fought(
       { ...fight, responses: [response('blow', { id: 'throws', then: [thrower] }), response('burst', { id: 'bursts', then: [] })] },

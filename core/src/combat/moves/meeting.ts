@@ -41,8 +41,8 @@ const exact: Seconds = 1e-10;
 /** A body that only grazes is approached in ever smaller steps; nearer than this is met. */
 const touching = 1e-9;
 /**
- * px that two instants on the grid of nanoseconds may be apart at the greatest speed: bodies this near meet at once. So of several
- * that touch at one instant all meet, even if the first meeting pushes the others apart.
+ * Distance in px at which two bodies touch at the beginning of a search. Instants lie on a grid of nanoseconds, so that fast bodies can
+ * be off by this much. Of several bodies that touch at the same time, all touch, even if the first event pushes the others apart.
  */
 const atFirst = 1e-4;
 const mostSteps = 20_000;

@@ -9,7 +9,7 @@ import {
   maybeNumberRule,
   nameRule,
   numberRule,
-  partyRule,
+  parties,
   ruleLimits,
   type Party,
   type RuleField,
@@ -20,12 +20,12 @@ import { defineOutcome } from './outcome.js';
 /** How far what flies ahead goes, where nothing is said. */
 export const farthest = 2000;
 
-/** A field that counts only for some ways to go. */
+/** A field that counts only for some values of *To*. */
 function forWays<F extends RuleField>(field: F, ...is: readonly ('after' | 'place' | 'ahead' | 'point')[]): F {
   return { ...field, when: { field: 'to', is } };
 }
 
-const across = { unit: 'px', min: -ruleLimits.px, max: ruleLimits.px, default: 0 } as const;
+const coordinate = { unit: 'px', min: -ruleLimits.px, max: ruleLimits.px, default: 0 } as const;
 
 export const launch = defineOutcome({
   outcome: 'launch',
@@ -33,22 +33,29 @@ export const launch = defineOutcome({
   about: 'Launches an actor: toward a party, to a place, or ahead until it meets a body.',
   search: 'shoot throw bullet arrow missile homing fly',
   fields: {
-    actor: nameRule('actor', 'What', 'The actor that flies: its body, its size, its pictures.'),
-    from: partyRule('From whom it flies.', 'source'),
+    actor: nameRule('actor', 'Projectile', 'The actor that flies, with its size and pictures.'),
+    from: choiceRule('From', 'The party that launches the projectile.', parties, 'source'),
     to: choiceRule(
       'To',
-      'after: after a party wherever it goes; place: to where it is now; ahead: straight on; point: to coordinates.',
+      'after: homes in on a party; place: flies to where a party is now; ahead: flies straight; point: flies to coordinates.',
       ['after', 'place', 'ahead', 'point'],
       'after',
     ),
-    whom: forWays(partyRule('After whom, or to whose place.'), 'after', 'place'),
-    x: forWays(numberRule({ label: 'Across', about: 'The point’s distance to the right of the middle of the stage.', ...across }), 'point'),
-    y: forWays(numberRule({ label: 'Down', about: 'The point’s distance below the middle of the stage.', ...across }), 'point'),
-    speed: numberRule({ label: 'Speed', about: 'How fast it flies.', unit: 'px/s', min: 1, max: ruleLimits.px, default: 600 }),
+    whom: forWays(
+      choiceRule('Target', 'The party that the projectile homes in on, or whose position it flies to.', parties, 'target'),
+      'after',
+      'place',
+    ),
+    x: forWays(
+      numberRule({ label: 'Point x', about: 'Distance of the point to the right of the stage’s middle.', ...coordinate }),
+      'point',
+    ),
+    y: forWays(numberRule({ label: 'Point y', about: 'Distance of the point below the stage’s middle.', ...coordinate }), 'point'),
+    speed: numberRule({ label: 'Speed', about: 'Speed of the projectile.', unit: 'px/s', min: 1, max: ruleLimits.px, default: 600 }),
     range: forWays(
       maybeNumberRule({
         label: 'Range',
-        about: `How far it flies ahead; ${farthest} px, when left out.`,
+        about: `Distance that the projectile flies ahead; ${farthest} px, when left out.`,
         unit: 'px',
         min: 1,
         max: ruleLimits.px,
@@ -56,15 +63,15 @@ export const launch = defineOutcome({
       'ahead',
     ),
     meets: forWays(
-      nameRule('event', 'On whom it meets', 'The event raised on each whom it meets; none, when empty.', ''),
+      nameRule('event', 'Event on hit', 'The event raised on each body that the projectile hits; none, when empty.', ''),
       'after',
       'ahead',
     ),
-    lands: nameRule('event', 'Where it ends', 'The event raised where it ends; none, when empty.', ''),
+    lands: nameRule('event', 'Event at the end', 'The event raised where the flight ends; none, when empty.', ''),
     pierce: forWays(
       numberRule({
-        label: 'Goes through',
-        about: 'How many it goes on through.',
+        label: 'Pierce count',
+        about: 'Bodies that the projectile passes through before it stops.',
         unit: '',
         min: 0,
         max: 100,
@@ -73,11 +80,14 @@ export const launch = defineOutcome({
       }),
       'ahead',
     ),
-    spares: forWays(choiceRule('Spares', 'Who is not met on the way.', ['launcher', 'own side', 'nobody'], 'launcher'), 'ahead'),
+    spares: forWays(
+      choiceRule('Ignores', 'Bodies that the projectile never hits.', ['launcher', 'own side', 'nobody'], 'launcher'),
+      'ahead',
+    ),
     hop: forWays(
       numberRule({
         label: 'Hop',
-        about: 'How high it rises half-way to a place, as it is drawn.',
+        about: 'Height of the drawn arc half-way to the place.',
         unit: 'px',
         min: 0,
         max: 4000,
@@ -88,12 +98,12 @@ export const launch = defineOutcome({
     ),
     sequence: nameRule(
       'sequence',
-      'Drawn by',
-      'A sequence that it plays, as its source, from where it is let go to where it ends; none, when empty.',
+      'Sequence in flight',
+      'The sequence that the projectile plays as its source from launch to the end of its flight; none, when empty.',
       '',
     ),
-    stays: flagRule('Stays', 'It stays where it ends; it is gone then otherwise.'),
-    payload: givenRule('What the payloads of its events have besides the fields of the same names.'),
+    stays: flagRule('Stays', 'The projectile stays where its flight ends; otherwise it is despawned.'),
+    payload: givenRule('Payload of the events, besides the fields of the same names.'),
   },
   compile(reader) {
     const actor = reader.actor('actor');
@@ -135,8 +145,8 @@ export const launch = defineOutcome({
     };
   },
   leads({ actor, from = 'source', to = 'after', whom = 'target', meets = '', lands = '', pierce = 0, stays }) {
-    // After whoever lets it go it is there at once.
-    const later = to === 'ahead' || to === 'point' || from !== whom;
+    // A projectile that homes in on its own launcher arrives at once.
+    const later = !(to === 'after' || to === 'place') || from !== whom;
     return [
       ...(meets === '' ? [] : [lead('event', meets, { later, most: pierce + 1 })]),
       ...(lands === '' ? [] : [lead('event', lands, { later })]),
@@ -145,10 +155,17 @@ export const launch = defineOutcome({
   },
   doubt: ({ to = 'after', meets = '', lands = '' }) =>
     meets !== '' && meets === lands && (to === 'after' || to === 'ahead')
-      ? 'raises the same event on whom the projectile meets and where it ends: a hit counts twice; keep one of the two'
+      ? 'raises the same event on hit and at the end of the flight, so a hit counts twice; clear one of the two'
       : undefined,
-  words: ({ actor, to = 'after', whom = 'target', x = 0, y = 0, speed = 600, range }) =>
-    `let ${actor} fly ${to === 'point' ? `to ${told(x)}, ${told(y)}` : to === 'ahead' ? `ahead${range === undefined ? '' : `, ${told(range)} px`}` : to === 'after' ? `after ${whom}` : `to where ${whom} is`} at ${told(speed)} px/s`,
+  words({ actor, to = 'after', whom = 'target', x = 0, y = 0, speed = 600, range }) {
+    const way = {
+      after: `homing in on ${whom}`,
+      place: `to the position of ${whom}`,
+      ahead: `ahead${range === undefined ? '' : `, ${told(range)} px`}`,
+      point: `to ${told(x)}, ${told(y)}`,
+    };
+    return `launch ${actor} ${way[to]}, ${told(speed)} px/s`;
+  },
 });
 
 /** The way that an event goes: its direction, or the way somebody faces. */

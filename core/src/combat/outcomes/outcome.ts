@@ -72,7 +72,7 @@ export interface OutcomeKind extends RuleKind {
   compile(reader: RuleReader): CompiledOutcome;
   /** Lists the ways in which it can raise events. Leave it out for an outcome that raises none. */
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
-  /** Says what is hardly meant as it is written; undefined where nothing is. */
+  /** Warns about settings that are most likely a mistake; undefined if there are none. */
   doubt?(document: Readonly<Record<string, unknown>>): string | undefined;
 }
 

@@ -1,7 +1,7 @@
 import { fighter, fightOut, response, type Fight } from '../../testing/fights.js';
 
-describe('two who come into one another’s zones at one instant', () => {
-  it('are both told, though the first of the two events throws them apart', () => {
+describe('two bodies that enter each other’s zones at the same time', () => {
+  it('both raise their event, even if the first event pushes them apart', () => {
     const zone = { id: 'near', shape: { shape: 'disc', length: 50 }, enters: 'mark' };
     const fight: Fight = {
       actors: [fighter('m', { most: 1000 }, { radius: 10, zones: [zone] })],

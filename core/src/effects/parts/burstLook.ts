@@ -100,14 +100,14 @@ export const burstFields = {
   }),
   floor: choiceField(
     'At the floor',
-    'through: particles fall through; stop: they lie where they land; bounce: they jump up again.',
+    'through: particles fall through; stop: they stay where they land; bounce: they bounce.',
     floorWays,
     'through',
     { group: 'direction', absent: 'through' },
   ),
   bounce: valueField({
     label: 'Bounce',
-    about: 'Share of its speed that a particle keeps at each bounce.',
+    about: 'Share of its speed that a particle keeps in each bounce.',
     group: 'direction',
     unit: '×',
     min: 0,

@@ -23,7 +23,7 @@ export interface Flying {
   vy: number;
 }
 
-/** How particles that know a floor go: in legs from bounce to bounce, each a closed form, until they lie still. */
+/** Paths of particles that stop or bounce at a floor: legs from bounce to bounce, each in closed form, until a particle lies still. */
 export class Landings {
   private readonly legs: Float64Array;
   /** Since which age each lies still; Infinity for never. */
@@ -41,8 +41,8 @@ export class Landings {
   }
 
   /**
-   * Reckons how particle `i` goes for as long as it lives. `heightAt` is the floor's height across: it is asked where the particle is at
-   * the beginning of a leg, and once more where it would land by that.
+   * Computes the legs of particle `i` over its life. `heightAt` gives the floor's height at a place across. It is asked where a leg
+   * begins, and once more where the particle would land by that height.
    */
   reckon(i: number, from: Flying, life: Seconds, heightAt: (x: Px) => Px): void {
     const { legs, drag, gravity } = this;
@@ -77,12 +77,12 @@ export class Landings {
     }
   }
 
-  /** The age at which particle `i` is as it is at `age`: it turns no more once it lies still. */
+  /** The age up to which particle `i` has turned: it stops turning once it lies still. */
   turning(i: number, age: Seconds): Seconds {
     return Math.min(age, this.still[i]);
   }
 
-  /** Where particle `i` is at an age, and how fast it goes; as it came down, once it lies still. Allocates nothing. */
+  /** Position and velocity of particle `i` at an age. Once it lies still, the velocity is that of its last landing. Allocates nothing. */
   at(i: number, age: Seconds, out: Flying): void {
     const { legs, drag, gravity } = this;
     const now = Math.min(age, this.still[i]);
@@ -96,12 +96,12 @@ export class Landings {
     out.vy = ballisticVelocity(legs[at + leg.vy], gravity, drag, t);
   }
 
-  /** Seconds until what flies from `y` at `vy` first comes down on a height; undefined for not within `life`, or from below it. */
+  /** Seconds until a particle from `y` at `vy` first comes down on a height; undefined if it does not within `life`, or begins below it. */
   private landsIn(y: Px, vy: number, height: Px, life: Seconds): Seconds | undefined {
     const { drag, gravity } = this;
     if (y > height + nearly) return undefined;
     const turn = turnsIn(vy, gravity, drag);
-    // It comes down after it has turned, or until then.
+    // With gravity it comes down after its highest point; without, or if it floats up, only until its lowest.
     const [begin, end] = gravity > 0 ? [turn, life] : [0, Math.min(turn, life)];
     if (begin >= end || (gravity <= 0 && vy <= 0)) return undefined;
     const below = (t: Seconds): boolean => ballisticPosition(y, vy, gravity, drag, t) >= height - nearly;
@@ -117,7 +117,7 @@ export class Landings {
   }
 }
 
-/** Seconds until its speed up or down is none: e^(-kt) = g ÷ (g − k·v). 0 where it goes the way of gravity from the beginning; Infinity for never. */
+/** Seconds until a particle's vertical speed is 0: e^(-kt) = g ÷ (g − k·v). 0 if it moves with gravity from the start; Infinity for never. */
 function turnsIn(vy: number, gravity: number, drag: number): Seconds {
   if (gravity === 0) return vy === 0 ? 0 : Infinity;
   if (vy * gravity >= 0) return 0;

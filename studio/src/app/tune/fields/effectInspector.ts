@@ -113,7 +113,7 @@ export class EffectInspector {
 
   protected remember(fold: HTMLDetailsElement): void {
     const { open } = fold;
-    // What a person opens comes into sight, however low the strip is; a lane that opens unfolded stays at its top.
+    // Scrolls only when a person opens the fold, not when a lane opens with its fold already open.
     if (open && !this.unfolded()) afterNextRender(() => fold.scrollIntoView({ block: 'nearest' }), { injector: this.injector });
     this.unfolded.set(open);
     localStorage.setItem(foldKey, open ? 'open' : 'folded');

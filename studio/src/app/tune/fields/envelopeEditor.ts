@@ -48,14 +48,14 @@ import type { PlaceAxis } from '../strip/lifeAxis';
         [max]="room()[1]"
         (changed)="change({ at: $event.value }, $event.gesture)"
       />
-      @if (life().seconds; as seconds) {
+      @if (time(); as time) {
         <und-scrub-number
           label="Point time"
           unit="s"
-          [value]="secondsOf(seconds)"
-          [min]="room()[0] * seconds"
-          [max]="room()[1] * seconds"
-          (changed)="change({ at: inRoom($event.value / seconds) }, $event.gesture)"
+          [value]="time.at"
+          [min]="time.from"
+          [max]="time.to"
+          (changed)="moveTo($event.value, $event.gesture)"
         />
       }
       <und-scrub-number
@@ -155,15 +155,18 @@ export class EnvelopeEditor {
     ),
   );
 
-  /** Seconds from the beginning of its life to the chosen point. */
-  protected secondsOf(life: number): number {
-    return Math.round(this.point().at * life * 1e4) / 1e4;
-  }
+  /** The chosen point and its limits in seconds from the start of the life; undefined if the places do not count over time. */
+  protected readonly time = computed(() => {
+    const { seconds } = this.life();
+    const [from, to] = this.room();
+    return seconds === undefined ? undefined : { at: tidy(this.point().at * seconds), from: tidy(from * seconds), to: tidy(to * seconds) };
+  });
 
-  /** A place between the neighbours of the chosen point. */
-  protected inRoom(at: number): number {
-    const [least, most] = this.room();
-    return Math.min(most, Math.max(least, tidy(at)));
+  /** Moves the chosen point to a time in seconds, between its neighbours. */
+  protected moveTo(time: number, gesture?: string): void {
+    const [from, to] = this.room();
+    const at = tidy(time / (this.life().seconds ?? 1));
+    this.change({ at: Math.min(to, Math.max(from, at)) }, gesture);
   }
 
   /** px across of the place `u` of its life. */

@@ -112,18 +112,18 @@ export class StrikePad {
   protected readonly flags = computed(() => this.fields('flag').map((field) => ({ field, value: this.value(field) as boolean })));
   protected readonly texts = computed(() => this.fields('text').map((field) => ({ field, value: this.value(field) as string })));
 
-  /** A sequence keeps its name when the box is left empty. */
-  /** Takes the name; keys are the page's again. */
+  /** Accepts the name and gives the keys back to the page. */
   protected leaveName(box: HTMLInputElement): void {
     box.blur();
   }
 
-  /** What is unfolded comes into sight, above the readings. */
+  /** Scrolls the unfolded set-up into view, above the readouts. */
   protected setUp(fold: HTMLDetailsElement): void {
     this.settingUp.set(fold.open);
     if (fold.open) fold.scrollIntoView({ block: 'nearest' });
   }
 
+  /** A sequence keeps its name when the box is left empty. */
   protected rename(box: HTMLInputElement): void {
     const label = box.value.trim();
     const sequence = this.stage()?.sequence;
