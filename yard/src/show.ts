@@ -40,7 +40,8 @@ function instantIn(hash: string): number | undefined {
 async function open(): Promise<void> {
   const opened = openArchive(bytesOf('kit'));
   const shown = JSON.parse(new TextDecoder().decode(bytesOf('shown'))) as Shown;
-  const painter = new Painter(find<HTMLCanvasElement>('stage'), () => opened);
+  const canvas = find<HTMLCanvasElement>('stage');
+  const painter = new Painter(canvas, () => opened);
   const { pictures, missing } = await loadPictures(opened);
   painter.setPictures(pictures, (id) => isVector(opened, id), opened.played);
   find('message').textContent = missingWords(missing);
@@ -57,6 +58,7 @@ async function open(): Promise<void> {
   addEventListener('hashchange', hold);
   hold();
   let last = performance.now();
+  let painted = '';
   const tick = (now: number): void => {
     // A page that slept does not leap ahead; a frame may have begun before it was asked for.
     const dt = Math.min(0.1, Math.max(0, now - last) / 1000);
@@ -66,7 +68,10 @@ async function open(): Promise<void> {
       // A sound that is slowed is another sound.
       if (speed === 1) speaker.play(blow.sounds);
     }
-    painter.paint(still ?? blow);
+    // An instant that is held is painted again only if the page has another size.
+    const picture = still ? [location.hash, canvas.clientWidth, canvas.clientHeight].join(' ') : '';
+    if (!still || picture !== painted) painter.paint(still ?? blow);
+    painted = picture;
     requestAnimationFrame(tick);
   };
   requestAnimationFrame(tick);
