@@ -22,6 +22,8 @@ export const zonedSpawnLimit = 100;
 
 /** Somebody whom an outcome brings about. */
 export interface Joining {
+  /** It goes by the world's clock. */
+  readonly flies: boolean;
   readonly actor: CombatActor;
   readonly x: Px;
   readonly y: Px;
@@ -147,7 +149,7 @@ export class SpawnKeeper {
     this.ever++;
     this.there++;
     const id = name === undefined || world.isTaken(name) ? this.freeId(actor.id) : name;
-    const bodyClock = world.clockFor(id, { actor: own, x, y, facing }) ?? new GameClock();
+    const bodyClock = world.clockFor(id, { actor: own, x, y, facing, flies: launch !== undefined }) ?? new GameClock();
     // What flies belongs to nobody: it goes by the world's clock.
     const clock = launch ? world.clock : bodyClock;
     const who = new Combatant(id, world.nextIndex(), own, clock, { x, y, facing, rank, by, cameAbout: true, bodyClock });

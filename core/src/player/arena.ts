@@ -16,9 +16,8 @@ import type {
   PlayerSound,
 } from '../contract.js';
 import { readEdges, type Edges } from '../combat/walking/throwKeeper.js';
-import type { HistoryStep, JoinStep, LegStep, LogEntry, MoveStep } from '../combat/log.js';
+import type { HistoryStep, JoinStep, LogEntry, MoveStep } from '../combat/log.js';
 import { phaseAt } from '../combat/moves/moveKeeper.js';
-import { isStill } from '../combat/walking/leg.js';
 import { compileLaunch, launchNames, launchOf } from '../combat/flights/plannedLaunch.js';
 import { actOf, compileAct, mostPoints } from '../combat/plannedAct.js';
 import { directionsLeftOut } from '../combat/parts/blowDirection.js';
@@ -36,7 +35,7 @@ import { BodyMoves } from './bodyMoves.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
-import { afterwards, tellWay } from './ways.js';
+import { LiveWays } from './liveWays.js';
 import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
 
 type Writable<T> = { -readonly [N in keyof T]: T[N] };
@@ -54,10 +53,12 @@ export class LiveArena implements Arena {
   private readonly poses = new Map<string, BodyMoves>();
   /** Despawned bodies: when, until when they are drawn as far as is known, and whether that has passed. */
   private readonly goneSince = new Map<string, { readonly since: Seconds; until: Seconds; isOver: boolean }>();
-  /** How often each had turned when the player was last told where it is. */
-  private readonly toldTurns = new WeakMap<Combatant, number>();
-  /** Of the last advance, by body and world. */
-  private readonly passed = new Map<string, Seconds>();
+  /** Where bodies go by themselves, as the player has to know it. */
+  private readonly ways: LiveWays;
+  /** What each body's clock, and the world's, showed when the last advance began, or when the body came about in it. */
+  private readonly before = new Map<string, Seconds>();
+  /** Wall time at which the last advance began. */
+  private begun: Seconds = 0;
   private readonly handed: ((id: string) => number | undefined) | undefined;
 
   constructor(
@@ -76,6 +77,7 @@ export class LiveArena implements Arena {
       world: player.clockOf('world'),
       play: (cue, source, target) => {
         const { place } = cue;
+        this.catchUp();
         player.strikeAs(
           cue.sequence,
           cue.payload,
@@ -100,7 +102,8 @@ export class LiveArena implements Arena {
         history: (step) => this.hear(step),
       },
     });
-    this.passed.set('world', 0);
+    this.ways = new LiveWays(player);
+    this.noteClocks();
     player.keeper = (id) => {
       const who = this.run.find(id);
       if (who) this.run.leave(who);
@@ -123,20 +126,24 @@ export class LiveArena implements Arena {
   }
 
   /** Somebody comes about: with a body, and the clock of it. */
-  private bring(id: string, { actor, x, y, facing }: Joining): GameClock {
+  private bring(id: string, { actor, x, y, facing, flies }: Joining): GameClock {
     const { player } = this;
+    this.catchUp();
     const place = { x: player.units.xOut(x), y: player.units.yOut(y) };
     player.body(id, { actor: actor.id, ...place, facing, scale: actor.scale });
-    this.passed.set(id, 0);
     this.list(id, actor, place, facing);
-    return player.clockOf(id);
+    const clock = player.clockOf(id);
+    this.before.set(id, (flies ? player.clockOf('world') : clock).shown(this.now));
+    return clock;
   }
 
   /** Removes a body from the player and from what the game reads. */
   private drop(id: string): void {
+    this.catchUp();
+    this.ways.end(id, this.now);
     this.player.drop(id);
     this.goneSince.delete(id);
-    this.passed.delete(id);
+    this.before.delete(id);
     this.hops.delete(id);
     this.poses.delete(id);
     this.actors.splice(
@@ -167,15 +174,24 @@ export class LiveArena implements Arena {
     if (step.of === 'standing') {
       if (step.value === 'gone') this.goneSince.set(step.who, { since: step.at, until: step.at, isOver: false });
       else this.goneSince.delete(step.who);
-      if (step.value === 'up') this.player.bringBack(step.who);
+      if (step.value === 'up') {
+        this.catchUp();
+        this.player.bringBack(step.who);
+      }
     }
     if (step.of === 'move') {
       this.moves.push(moveOut(step));
       this.pose(step);
     }
-    if (step.of === 'leg') this.jump(step);
+    if (step.of === 'leg') {
+      const who = this.run.find(step.who);
+      if (who) this.ways.turn(who, step);
+    }
     if (step.of === 'join' && step.hop > 0) this.hop(step);
-    if (step.of === 'land') this.player.land(step.who);
+    if (step.of === 'land') {
+      this.catchUp();
+      this.player.land(step.who);
+    }
   }
 
   /** A move with keys says how its actor's body is, as long as it goes on. */
@@ -194,13 +210,6 @@ export class LiveArena implements Arena {
   private hop({ who, at, hop, flight }: JoinStep): void {
     this.hops.set(who, { at, hop, flight });
     this.player.hop(who, new FlightHop(at, hop, flight));
-  }
-
-  /** Somebody who is put elsewhere at once was where it was until then. */
-  private jump({ who, at, x, y, facing, from }: LegStep): void {
-    if (!from) return;
-    this.player.went(who, at, { ...from, vx: 0, vy: 0, facing });
-    this.player.went(who, at + afterwards, { x, y, vx: 0, vy: 0, facing });
   }
 
   private entryOut(entry: LogEntry): ArenaLogEntry {
@@ -253,8 +262,9 @@ export class LiveArena implements Arena {
     const { player } = this;
     player.body(id, { actor: actor.id, x: place.x, y: place.y, facing, ...(scale !== undefined && { scale: scale as number }) });
     const at = { x: player.units.xIn(place.x), y: player.units.yIn(place.y), facing, health, rank } as const;
-    this.run.add(new Combatant(id, this.run.nextIndex, actor, player.clockOf(id), at));
-    this.passed.set(id, 0);
+    const clock = player.clockOf(id);
+    this.run.add(new Combatant(id, this.run.nextIndex, actor, clock, at));
+    this.before.set(id, clock.shown(this.now));
     this.list(id, actor, place, facing);
     this.tellActors();
   }
@@ -266,9 +276,11 @@ export class LiveArena implements Arena {
     const who = this.known(id, ['id']);
     readPoint(place, ['place']);
     const { units } = this.player;
+    this.ways.end(id, this.now);
     this.player.body(id, { ...place });
     this.run.place(who, units.xIn(place.x), units.yIn(place.y), place.facing ?? who.facing);
-    this.toldTurns.set(who, who.turns);
+    // A leg that began here has told the player a speed of its own.
+    if (!this.ways.goes(id)) this.player.body(id, { ...place });
   }
 
   raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {
@@ -377,49 +389,40 @@ export class LiveArena implements Arena {
     const { run } = this;
     readNumber(to, ['to'], this.now, this.now + longestStep);
     this.log.length = this.sounds.length = this.signals.length = this.moves.length = this.despawned.length = 0;
-    for (const id of this.passed.keys()) this.passed.set(id, 0);
     this.takeHealth();
-    const from = this.now;
-    // Never past what is decided next: whatever that plays begins there.
-    for (let next = run.next; next <= to; next = run.next) {
-      this.pass(next, from);
-      run.advance(next);
-    }
-    this.pass(to, from);
+    this.noteClocks();
     run.advance(to);
+    this.pass(to);
     this.tellActors();
   }
 
   elapsed(id: string): Seconds {
-    const seconds = this.passed.get(id);
-    if (seconds === undefined) this.known(id, ['id']);
-    return seconds ?? 0;
+    const before = this.before.get(id);
+    const clock = id === 'world' ? this.player.clockOf(id) : this.known(id, ['id']).clock;
+    return clock.shown(this.now) - (before ?? 0);
   }
 
-  private pass(to: Seconds, from: Seconds): void {
+  /** Notes what all clocks show as an advance begins. */
+  private noteClocks(): void {
+    this.begun = this.now;
+    this.before.set('world', this.player.clockOf('world').shown(this.begun));
+    for (const { id, clock } of this.run.combatants) this.before.set(id, clock.shown(this.begun));
+  }
+
+  /** Lets the player come to where the run is: before anything of that instant changes what it plays, or whom it knows. */
+  private catchUp(): void {
+    if (this.run.now > this.now) this.pass(this.run.now);
+  }
+
+  private pass(to: Seconds): void {
     const { player } = this;
     const before = player.now;
     // Before it passes, so that whatever begins on the way begins where its bodies are by then.
-    for (const who of this.run.combatants) this.tellWay(who, before, to);
+    this.ways.knowTo(to);
     player.advance(Math.max(0, to - before));
-    for (const [id, seconds] of this.passed) {
-      const who = this.run.find(id);
-      // What flies goes by the world's clock.
-      const clock = who && who.clock !== who.bodyClock ? 'world' : id;
-      this.passed.set(id, seconds + player.elapsed(clock));
-    }
     // Instants are told from the beginning of the whole advance.
-    for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - from });
-    for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - from });
-  }
-
-  /** Tells the player where somebody comes to by itself. */
-  private tellWay(who: Combatant, from: Seconds, to: Seconds): void {
-    const { goes, turns, facing } = who;
-    const isMoving = !isStill(goes);
-    if (!isMoving && turns === (this.toldTurns.get(who) ?? 0)) return;
-    this.toldTurns.set(who, isMoving ? -1 : turns);
-    tellWay({ ...goes, shown: goes.since, facing }, who.clock, from, to, (wall, going) => this.player.went(who.id, wall, going));
+    for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - this.begun });
+    for (const signal of player.signals) this.signals.push({ ...signal, at: signal.at + before - this.begun });
   }
 
   /** What the game says of health is so, whatever the rules would have left. */

@@ -138,3 +138,51 @@ describe('walks of an arena', () => {
     expect(arena.actors[1].facing).toBe(1);
   });
 });
+
+describe('where the player shows a body of an arena', () => {
+  const shown = (arena: Arena, id: string): [number, number] => {
+    const body = arena.frame.bodies.find((one) => one.id === id);
+    return [body?.x ?? NaN, body?.facing ?? NaN];
+  };
+
+  it('is where it turns as it stands', () => {
+    const arena = arenaOf();
+    arena.turn('m', 1, 0.25);
+    arena.advance(0.5);
+    expect(shown(arena, 'm')).toEqual([300, 1]);
+  });
+
+  it('is where it has walked to, however it was cut, and where it stands then', () => {
+    for (const frames of [[1.5], [0.1, 0.7, 1.2, 1.5], Array.from({ length: 90 }, (_, i) => (i + 1) / 60)]) {
+      const arena = arenaOf();
+      arena.walk('a', { points: [{ x: 50, y: 0 }] }, 0.25);
+      for (const at of frames) arena.advance(at);
+      // 100 px a second: there by 0.75.
+      expect(shown(arena, 'a')[0]).toBeCloseTo(50, 9);
+      arena.advance(1.6);
+      expect(shown(arena, 'a')[0]).toBeCloseTo(50, 9);
+    }
+  });
+
+  it('goes on with the speed that the game gave it, whatever it did before', () => {
+    const arena = arenaOf();
+    arena.walk('a', { points: [{ x: 500, y: 0 }] });
+    arena.advance(0.3);
+    arena.walk('a');
+    arena.advance(0.4);
+    arena.place('a', { x: 10, y: 0, velocity: { x: 60, y: 0 } });
+    arena.advance(0.9);
+    expect(shown(arena, 'a')[0]).toBeCloseTo(40, 9);
+  });
+
+  it('was there for as long as its clock shows, of one that comes about within an advance', () => {
+    const arena = arenaOf();
+    arena.launch('pod', { from: 'a', angle: 0, speed: 100, range: 500, id: 'p' }, 0.3);
+    arena.raise('lance-hit', { source: 'a', target: 'm', payload: { damage: 5 } }, 0.2);
+    arena.advance(0.5);
+    expect(arena.elapsed('p')).toBeCloseTo(0.2, 9);
+    expect(arena.elapsed('world')).toBeCloseTo(0.5, 9);
+    expect(arena.elapsed('m')).toBeCloseTo(0.5, 9);
+    expect(shown(arena, 'p')[0]).toBeCloseTo(20, 9);
+  });
+});

@@ -72,7 +72,6 @@ export class LivePlayer implements Player {
   /** Names of bodies have changed, and with them their places in the frame, since they were listed. */
   private changed = false;
   private readonly world = new GameClock();
-  private readonly worldBefore = new Float64Array(1);
   private takes: LiveTake[] = [];
   private readonly rooms = new Map<LiveTake, FrameCapacity>();
   private needed = noRoom;
@@ -188,7 +187,7 @@ export class LivePlayer implements Player {
     let body = this.bodies.get(id);
     if (!body) {
       body = new PlayerBody(id, undefined, this.keeping);
-      body.before[0] = this.now;
+      body.since = this.now;
       this.bodies.set(id, body);
       this.changed = true;
     }
@@ -211,6 +210,11 @@ export class LivePlayer implements Player {
     const body = this.known(id);
     body.whereabouts.put(wall, x, y, vx, vy, bends);
     this.face(id, facing);
+  }
+
+  /** What puts a body where it has come to, by `went`, once somebody asks; undefined of one that stands. */
+  follow(id: string, onward: (() => void) | undefined): void {
+    this.known(id).whereabouts.onward = onward;
   }
 
   /** A body rises and falls while it flies. */
@@ -339,8 +343,8 @@ export class LivePlayer implements Player {
       undefined,
       (bends) => [...(decided?.bends ?? heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget))],
     );
-    // Older than every take, and than what the budget counts: nobody asks for it any more.
-    const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, now - (this.parts.budget?.within ?? 0));
+    // Older than every take, than the last advance, and than what the budget counts: nobody asks for it any more.
+    const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, this.from[0], now - (this.parts.budget?.within ?? 0));
     bendClocks(resolved.bends, clocks, contact, now, horizon);
     const take = new LiveTake(
       {
@@ -381,8 +385,6 @@ export class LivePlayer implements Player {
     const { wall, from } = this;
     from[0] = wall[0];
     this.cues.begin();
-    for (const body of this.listBodies()) showInto(body.clock, wall, body.before);
-    showInto(this.world, wall, this.worldBefore);
     if (this.paused) return;
     wall[0] += seconds;
     for (const take of this.takes) take.begin(wall, this.numbers.begin);
@@ -393,11 +395,8 @@ export class LivePlayer implements Player {
   }
 
   elapsed(id: string): number {
-    const clock = id === 'world' ? this.world : this.known(id).clock;
-    const before = id === 'world' ? this.worldBefore : this.known(id).before;
-    const cell = Float64Array.of(this.now);
-    clock.toShown(cell);
-    return cell[0] - before[0];
+    const { clock, since } = id === 'world' ? { clock: this.world, since: 0 } : this.known(id);
+    return clock.shown(this.now) - clock.shown(Math.max(since, this.from[0]));
   }
 
   /** Height of the game's floor at a place across, in px; undefined where the game gives none. */
@@ -545,9 +544,4 @@ function sizeOf(party: 'source' | 'target', { actor, scale: own, facing }: Playe
     Object.entries(spotsFacing(actor, facing)).map(([name, { x, y }]) => [name, { x: x * share, y: y * share }]),
   );
   return { [party]: { width: actor.width * share, height: actor.height * share, spots, ground: groundOf(actor) * share, scale: share } };
-}
-
-function showInto(clock: GameClock, wall: Float64Array, out: Float64Array): void {
-  out[0] = wall[0];
-  clock.toShown(out);
 }

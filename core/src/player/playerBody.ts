@@ -32,8 +32,8 @@ export class PlayerBody {
   /** What its takes add up to at the sampled instant: displacements from where it was put. */
   readonly frame: ActorFrame = restingActor();
   readonly shown: ShownBody;
-  /** What its clock showed at the beginning of the last advance. */
-  readonly before = doubles(1);
+  /** Wall time since which it is there. */
+  since: Seconds = 0;
   facing: 1 | -1 = 1;
   scale = 1;
   /** Share of its health that it has left; undefined where the game does not say. */

@@ -24,6 +24,8 @@ export class Whereabouts {
   private readonly speed = doubles(2);
   private last = -1;
   private count = 0;
+  /** Puts the body where it has come to by itself, of one that is told of only when somebody asks for later than its last placement. */
+  onward: (() => void) | undefined;
 
   constructor(private readonly keeping: 'forgotten' | 'kept' = 'forgotten') {}
 
@@ -47,8 +49,9 @@ export class Whereabouts {
 
   /** Adds where the body was, or will be with what is known, at the wall time in a cell. */
   addTo(out: Spotted, wall: Float64Array): void {
-    const { times, xs, ys, most, last, speed } = this;
     const t = wall[0];
+    if (this.onward && t > this.times[this.last]) this.onward();
+    const { times, xs, ys, most, last, speed } = this;
     if (t >= times[last]) {
       out.x += xs[last] + speed[0] * (t - times[last]);
       out.y += ys[last] + speed[1] * (t - times[last]);
