@@ -4,7 +4,11 @@ import { isStill } from '../combat/walking/leg.js';
 import type { Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
-import { afterwards, goingAt, tellWay } from './ways.js';
+import { afterwards, goingAt, often, tellWay } from './ways.js';
+import { remembered } from './whereabouts.js';
+
+/** Seconds that the player remembers of a body that turns. */
+const lookBack: Seconds = remembered * often;
 
 /** A leg that a body is on, and the wall time up to which the player knows of it. */
 interface Way {
@@ -59,7 +63,9 @@ export class LiveWays {
 
   private tell(way: Way, to: Seconds): void {
     if (to <= way.told) return;
-    tellWay(way.leg, way.clock, way.told, to, (wall, going) => this.player.went(way.leg.who, wall, going));
+    // Of one that nobody has asked for in a long time, what the player would forget at once is left out.
+    const from = Math.max(way.told, to - lookBack);
+    tellWay(way.leg, way.clock, from, to, (wall, going) => this.player.went(way.leg.who, wall, going));
     way.told = to;
   }
 }

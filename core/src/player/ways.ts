@@ -44,4 +44,4 @@ export function tellWay(stretch: Stretch, clock: GameClock, from: Seconds, to: S
 }
 
 /** Seconds between two places of a body that slows down or turns. */
-const often: Seconds = 1 / 480;
+export const often: Seconds = 1 / 480;

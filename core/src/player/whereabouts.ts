@@ -3,7 +3,7 @@ import type { Px, Seconds } from '../units.js';
 import type { Spotted } from '../take/spotted.js';
 
 /** Placements that are remembered where they are not all kept. */
-const remembered = 256;
+export const remembered = 256;
 /** Most bodies are put but a few times: there is room for so many at first, and for more when it is wanted. */
 const roomAtFirst = 8;
 
