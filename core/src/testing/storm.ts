@@ -136,11 +136,20 @@ function unfinite(value: unknown, place = ''): string | undefined {
 
 /** The same in increments, at uneven instants. */
 function cutFaults(plan: CombatPlan, drill: CompiledDrill, whole: DrillRun, project: Project): string[] {
-  const log: LogEntry[] = [];
   const history: HistoryStep[] = [];
   const cues: PlayedCue[] = [];
+  // Held against the other as it goes: two logs of a hundred thousand events are more than memory has room for.
+  let [events, other] = [0, -1];
+  const isOther = (entry: LogEntry, i: number): boolean =>
+    i < whole.log.length && (entry.at !== whole.log[i].at || entry.event !== whole.log[i].event || entry.target !== whole.log[i].target);
   const run = beginDrill(plan, drill, drill.seed, project.stopBudget, {
-    listener: { log: (entry) => log.push(entry), history: (step) => history.push(step) },
+    listener: {
+      log: (entry) => {
+        if (other < 0 && isOther(entry, events)) other = events;
+        events++;
+      },
+      history: (step) => history.push(step),
+    },
     played: (cue) => cues.push(cue),
   });
   for (let [from, to] = [-Infinity, 0.0371]; ; [from, to] = [to, Math.min(drill.length, to + 0.0371)]) {
@@ -150,10 +159,7 @@ function cutFaults(plan: CombatPlan, drill: CompiledDrill, whole: DrillRun, proj
   }
   const read = new Histories({ history, combatants: run.combatants, clocks: clocksOf(run.combatants, cues) });
   const before = new Histories(whole);
-  if (log.length !== whole.log.length) return [`cut into increments: ${log.length} events, ${whole.log.length} in one`];
-  const other = log.findIndex(
-    (entry, i) => entry.at !== whole.log[i].at || entry.event !== whole.log[i].event || entry.target !== whole.log[i].target,
-  );
+  if (events !== whole.log.length) return [`cut into increments: ${events} events, ${whole.log.length} in one`];
   if (other >= 0) return [`cut into increments: event ${other} is another`];
   return whole.combatants.flatMap(({ id }) => {
     const [one, two] = [before.place(id, drill.length), read.place(id, drill.length)];
