@@ -376,7 +376,8 @@ export interface CellPlace {
 export interface KitActor {
   readonly id: string;
   readonly label: string;
-  readonly role: 'source' | 'target' | 'bystander';
+  /** As what it stands on a stage; `none`: on no stage but those that list it among their bodies. */
+  readonly role: 'source' | 'target' | 'bystander' | 'none';
   /** Asset id of its picture, whole. */
   readonly picture: string;
   /** Which cell of its picture it shows, where that has several. */

@@ -127,6 +127,7 @@ export { assembleProject, collections, inOrder, listedCollections, type Collecti
 export { collectionLimits } from './model/collections.js';
 export { combatPlanOf } from './checks/checkRules.js';
 export { usesOfDocument } from './checks/uses.js';
+export { unplayedSequences } from './checks/unplayedSequences.js';
 export { coverageOf, type Covered } from './combat/coverage.js';
 export { runMoment, type MomentStage } from './combat/momentRun.js';
 export { comfortFindings, comfortProblems, type ComfortFinding } from './checks/comfortFindings.js';
@@ -184,6 +185,7 @@ export { probe, probeConditions, type Moment, type ProbedParty } from './combat/
 export { Histories } from './combat/readHistory.js';
 export { defaultsOf } from './combat/run.js';
 export { ruleSchemas } from './combat/schemas.js';
+export { untoldCues } from './combat/untoldCues.js';
 export { statusCourse, type StatusCourse } from './combat/statusCourse.js';
 export { drift, followed, followedLane, followingSequences, presetUses, setFree, withLaneTaken } from './presets/following.js';
 export { presetOf, withPreset } from './presets/placing.js';

@@ -17,15 +17,16 @@ const row = { x: 262, y: 34, next: 90 };
 /** Names of the first source and the first target. */
 const names: Readonly<Record<string, string>> = { source: 'striker', target: 'struck' };
 
-/** The bodies of a stage, or one for every actor of the kit if the stage lists none. A source and a target are always among them. */
+/** The bodies of a stage, or one for every actor of the kit that stands on stages if the stage lists none. A source and a target are always among them. */
 export function standingOn(kit: Kit, stage: KitStage | undefined): StandingActor[] {
   let bystanders = 0;
-  const bodies = stage?.bodies ?? kit.actors.map(({ id }): NonNullable<KitStage['bodies']>[number] => ({ actor: id }));
+  const bodies =
+    stage?.bodies ?? kit.actors.flatMap(({ id, role }): NonNullable<KitStage['bodies']> => (role === 'none' ? [] : [{ actor: id }]));
   const named = new Set<string>();
   const standing = bodies.flatMap((body, i): StandingActor[] => {
     const actor = kit.actors.find(({ id }) => id === body.actor);
     if (!actor) return [];
-    const role = body.role ?? actor.role;
+    const role = body.role ?? (actor.role === 'none' ? 'bystander' : actor.role);
     const at = role === 'bystander' ? bystanders++ : 0;
     const { x, y } = body.place ?? actor.place ?? rests[role] ?? { x: row.x + at * row.next, y: row.y };
     const name = names[role];

@@ -1,3 +1,4 @@
+import { untoldCues } from './untoldCues.js';
 import { fighter, fightOut, response, type Fight, type Fought } from '../testing/fights.js';
 
 /** Ticks that only raise an event, by no rate; `marked`: what answers each. */
@@ -37,5 +38,29 @@ describe('ticks without a rate', () => {
     expect(taken.read.namesOf('status', 'b')).toEqual([]);
     expect(taken.read.namesOf('counter', 'm')).toEqual([]);
     expect([0.4, 1, 2].map((at) => taken.read.stacks('m', 'ringing', at))).toEqual([0, 1, 0]);
+  });
+});
+
+describe('what no entry of a log tells of', () => {
+  const cue = (at: number, sequence: string, target = 'm') => ({ at, sequence, target });
+  const entry = (at: number, ...plays: readonly (readonly [string, number])[]) => ({
+    at,
+    happened: plays.map(([sequence, after]) => ({ what: 'plays', sequence, on: 'm', after }) as const),
+  });
+
+  it('is what statuses and moves play; what outcomes play is told of once, however late it comes', () => {
+    const log = [entry(0.5, ['hit', 0], ['smoke', 1]), entry(0.5), entry(2, ['hit', 0])];
+    const cues = [
+      cue(0.2, 'swing'),
+      cue(0.5, 'hit'),
+      cue(0.5, 'flames'),
+      cue(1.5, 'smoke'),
+      cue(1.6, 'smoke'),
+      cue(2, 'hit', 'b'),
+      cue(2, 'hit'),
+    ];
+    expect(untoldCues(log, cues)).toEqual([cue(0.2, 'swing'), cue(0.5, 'flames'), cue(1.6, 'smoke'), cue(2, 'hit', 'b')]);
+    // A play that is told after the cue has come is of another cue.
+    expect(untoldCues([entry(1, ['hit', 0])], [cue(0.5, 'hit'), cue(1, 'hit')])).toEqual([cue(0.5, 'hit')]);
   });
 });

@@ -17,7 +17,7 @@ const green = cellLight(1, 1, new Uint8Array([0, 255, 0, 255]));
 const picture = (...cells: PictureLight['cells']): PictureLight => ({ width: 40, height: 20, cells });
 
 const base = projectWith([]);
-const body = (role: Actor['role'], x: number, part: Partial<Actor> = {}): Actor => ({
+const body = (role: keyof typeof ids, x: number, part: Partial<Actor> = {}): Actor => ({
   ...base.actors[0],
   id: ids[role],
   role,
@@ -85,7 +85,7 @@ describe('the painter of lights: bodies', () => {
   });
 
   it('of several whose feet are lower is in front; at one depth the source is, then the target, then who stands by', () => {
-    const overlapping = (roles: readonly Actor['role'][]) => {
+    const overlapping = (roles: readonly (keyof typeof ids)[]) => {
       const at = drawn(still, { actors: roles.map((role) => body(role, 0, { picture: role === 'target' ? 'green' : 'halves' })) });
       return at(-10, 0);
     };

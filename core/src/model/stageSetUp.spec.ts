@@ -19,6 +19,16 @@ describe('a stage set-up', () => {
     expect(actorsOn(actors, {})).toBe(actors);
   });
 
+  it('has whoever stands on no stage only where it names it, and then as a bystander', () => {
+    const off = { ...weevil, role: 'none' } as const;
+    expect(actorsOn([horn, off], undefined)).toEqual([horn]);
+    const on = actorsOn([horn, off], { bodies: [{ actor: 'weevil' }, { actor: 'weevil', role: 'target' }] });
+    expect(on.map(({ id, role }) => [id, role])).toEqual([
+      ['weevil', 'bystander'],
+      ['weevil-2', 'target'],
+    ]);
+  });
+
   it('has who it names, as what and where it says, and otherwise as the actor does', () => {
     const on = actorsOn([horn, weevil], { bodies: [{ actor: 'weevil', role: 'target', place: { x: 90, y: 0 } }, { actor: 'horn' }] });
     expect(on.map(({ id, role, place }) => [id, role, place])).toEqual([

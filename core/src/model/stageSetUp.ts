@@ -22,10 +22,11 @@ export function scaledActor<A extends Actor | KitActor>(actor: A, sx: number, sy
 
 /**
  * The actors as they stand on a stage: in its order, as what and where it says, as large as it says. One that stands there more
- * than once has further names, `weevil-2` and on; bodies whose actor is gone are left out. Without bodies, every actor as it is.
+ * than once has further names, `weevil-2` and on; bodies whose actor is gone are left out. Without bodies, every actor as it is, but
+ * for those that stand on no stage.
  */
 export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodies'> | undefined): readonly Actor[] {
-  if (!setUp?.bodies) return actors;
+  if (!setUp?.bodies) return actors.some(isOff) ? actors.filter((actor) => !isOff(actor)) : actors;
   const taken = new Set<string>();
   return setUp.bodies.flatMap((body) => {
     const actor = actors.find(({ id }) => id === body.actor);
@@ -33,9 +34,14 @@ export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodi
     let id = actor.id;
     for (let i = 2; taken.has(id); i++) id = `${actor.id}-${i}`;
     taken.add(id);
-    const { scale = 1, role = actor.role, place = actor.place } = body;
+    const { scale = 1, role = isOff(actor) ? 'bystander' : actor.role, place = actor.place } = body;
     return [{ ...(scale === 1 ? actor : scaledActor(actor, scale, scale)), id, role, ...(place && { place }) }];
   });
+}
+
+/** Whether an actor stands on no stage unless that lists it. */
+function isOff({ role }: Pick<Actor, 'role'>): boolean {
+  return role === 'none';
 }
 
 /** A drill with the edges of the stage that it takes place on, where it says none of its own. */

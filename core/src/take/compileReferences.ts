@@ -128,7 +128,7 @@ export function compilePictures(raw: unknown, path: DocumentPath): ReadonlyMap<s
   return pictures;
 }
 
-const roles = ['source', 'target', 'bystander'] as const;
+const roles = ['source', 'target', 'bystander', 'none'] as const;
 
 /** The project's actors, with what an older kit leaves out filled in. */
 export function compileActors(raw: unknown, path: DocumentPath): readonly KitActor[] {
@@ -288,7 +288,8 @@ export function restingPlacesOf(actors: readonly Pick<KitActor, 'role' | 'place'
   let standing = 0;
   return actors.map(({ role, place }) => {
     const at = role === 'bystander' ? standing++ : 0;
-    return place ?? (role === 'bystander' ? { x: bystander.x + at * bystander.next, y: bystander.y } : restingPlaces[role]);
+    if (place) return place;
+    return role === 'source' || role === 'target' ? restingPlaces[role] : { x: bystander.x + at * bystander.next, y: bystander.y };
   });
 }
 

@@ -19,9 +19,17 @@ export type PartPose = NonNullable<Actor['poses'][PoseName]>[string];
 export type Picture = Extract<Asset, { type: 'picture' }>;
 
 export const poseNames: readonly PoseName[] = ['hurt', 'lunge', 'guard', 'fall'];
+/** As what a body stands on a stage. */
 export const roles = ['source', 'target', 'bystander'] as const;
+/** As what an actor stands on every stage that does not say it. */
+export const actorRoles = [...roles, 'none'] as const;
 /** What an actor does on the stage, in words. */
-export const roleWords: Readonly<Record<Actor['role'], string>> = { source: 'strikes', target: 'is struck', bystander: 'stands by' };
+export const roleWords: Readonly<Record<Actor['role'], string>> = {
+  source: 'strikes',
+  target: 'is struck',
+  bystander: 'stands by',
+  none: 'stays away',
+};
 /** The name of the whole body among a pose's parts. */
 export const whole = 'whole';
 const atRest: PartPose = { turn: 0, x: 0, y: 0 };
@@ -85,12 +93,11 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
   const id = freeId(picture.label, new Set(actors.map((actor) => actor.id)), 'actor');
   const [{ width: across, height }] = cellPlaces(picture, picture.width ?? 100, picture.height ?? 100);
   const scale = Math.min(1, (conventions.viewHeight * 0.4) / height);
-  const role = roles.find((one) => !actors.some((actor) => actor.role === one)) ?? 'bystander';
   const [width, high] = [across, height].map((px) => Math.max(1, tidy(Math.round(px * scale))));
   return {
     id,
     label: picture.label,
-    role,
+    role: freeRole(actors),
     picture: picture.id,
     width,
     height: high,
@@ -99,6 +106,11 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
     parts: [],
     poses: {},
   };
+}
+
+/** The part on the stage that nobody has yet; none where all are taken: the stage shows one who stands by, and no crowd. */
+function freeRole(actors: readonly Pick<Actor, 'role'>[], among: readonly Actor['role'][] = roles): Actor['role'] {
+  return among.find((role) => !actors.some((actor) => actor.role === role)) ?? 'none';
 }
 
 /** Default hit radius in px of a body of this size: two fifths of its smaller side, so that most of the visible body can be hit. */
@@ -117,7 +129,7 @@ export function asWorn(actor: Actor, share: number): Actor {
 }
 
 export function copyOf(actor: Actor, { actors }: Project): Actor {
-  return { ...actor, ...namesOfCopy(actor, actors, 'actor'), role: 'bystander' };
+  return { ...actor, ...namesOfCopy(actor, actors, 'actor'), role: freeRole(actors, ['bystander']) };
 }
 
 /** At another size, with everything that is placed on it in its place. */

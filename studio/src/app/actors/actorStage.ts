@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { Actor, Project, StageSetUp, StoredSettings } from '@undatio/core';
+import type { Project, StageSetUp, StoredSettings } from '@undatio/core';
+import { actorsOn } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
 import { Choice, type Option } from '../shared/choice';
 import { EdgeFields, withEdge, type EdgeChange } from '../shared/edgeFields';
@@ -21,6 +22,7 @@ import {
   withStage,
   withStageBody,
   withStageCopied,
+  type StageBody,
   type Standing,
 } from './setUpEdits';
 
@@ -95,11 +97,14 @@ export class ActorStage {
 
   /** Others than all as they are: begins with all as they are. */
   protected chooseBodies(): void {
-    this.edit('who stands on it', (before) => ({ ...before, bodies: this.project().actors.map(({ id }) => ({ actor: id })) }));
+    this.edit('who stands on it', (before) => ({
+      ...before,
+      bodies: actorsOn(this.project().actors, undefined).map(({ id }) => ({ actor: id })),
+    }));
   }
 
   protected setRole(at: number, role: string): void {
-    this.edit('role', (before) => withStageBody(before, at, { role: role as Actor['role'] }));
+    this.edit('role', (before) => withStageBody(before, at, { role: role as StageBody['role'] }));
   }
 
   protected setPlace({ at, place, actor }: Standing, axis: 'x' | 'y', { value, gesture }: NumberChange): void {

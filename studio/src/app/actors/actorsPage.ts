@@ -18,7 +18,7 @@ import {
   posed,
   poseNames,
   resized,
-  roles,
+  actorRoles,
   roleWords,
   spotPlace,
   spotsOf,
@@ -119,7 +119,7 @@ export class ActorsPage {
   protected readonly pose = signal<PoseName>('hurt');
   /** How far the body is in the pose that is looked at. */
   protected readonly amount = signal(1);
-  protected readonly roleOptions = roles.map((role): Option => ({ value: role, label: roleWords[role] }));
+  protected readonly roleOptions = actorRoles.map((role): Option => ({ value: role, label: roleWords[role] }));
   private readonly part = signal<string | undefined>(undefined);
   /** The part that is worked on: one that is there. */
   protected readonly chosenPart = computed(() => {

@@ -17,7 +17,7 @@ export interface Standing {
 /** Who stands on a stage, in its order; those that have no place of their own where the engine puts them. */
 export function standingOn(actors: readonly Actor[], setUp: StageSetUp | undefined): Standing[] {
   const bodies = setUp?.bodies?.flatMap((body, at) => actorsOn(actors, { bodies: [body] }).map((actor) => ({ at, actor })));
-  const all: readonly Omit<Standing, 'place'>[] = bodies ?? actors.map((actor) => ({ at: undefined, actor }));
+  const all: readonly Omit<Standing, 'place'>[] = bodies ?? actorsOn(actors, undefined).map((actor) => ({ at: undefined, actor }));
   const places = restingPlacesOf(all.map(({ actor: { role, place } }) => ({ role, ...(place && { place }) })));
   return all.map((one, i) => ({ ...one, place: places[i] }));
 }
@@ -36,7 +36,7 @@ export function withNewStage(
 ): { readonly settings: StoredSettings; readonly id: string } {
   const stages = withUsual(settings.stages);
   const id = freeId('stage', new Set(stages.map((stage) => stage.id)), 'stage');
-  const bodies = actors.map((actor): StageBody => ({ actor: actor.id }));
+  const bodies = actorsOn(actors, undefined).map((actor): StageBody => ({ actor: actor.id }));
   return { id, settings: { ...settings, stages: [...stages, { id, label: `Stage ${stages.length + 1}`, bodies, ...plain }] } };
 }
 

@@ -1,13 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { answeredWords, cameWords, partiesWords, touchWords, type LogEntry } from '@undatio/core/internal';
+import { answeredWords, cameWords, partiesWords, touchWords, untoldCues, type Cue, type LogEntry } from '@undatio/core/internal';
 import { PlaybackService } from '../playback/playbackService';
 import { DrillService } from './drillService';
 
 /** More lines than this are not shown at once. */
 const mostLines = 400;
 
-/** What was raised, which rung answered, what came of it, and why not the others. A line jumps to its instant. */
+/** Something of a run that has a line of its own. */
+interface Line {
+  readonly key: string;
+  readonly time: number;
+  readonly at: string;
+  readonly name: string;
+  readonly who: string;
+}
+
+/** An event, with what answered it. */
+interface EventLine extends Line {
+  readonly entry: LogEntry;
+  readonly answered: string;
+  readonly happened: string;
+  readonly passed: LogEntry['rungs'];
+}
+
+/**
+ * What was raised, which rung answered, what came of it, and why not the others; and what statuses and moves play by themselves.
+ * A line jumps to its instant.
+ */
 @Component({
   selector: 'und-drill-log',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -15,35 +35,42 @@ const mostLines = 400;
     <div class="head">
       <input
         #filter
-        aria-label="Filter by actor, event or rung"
-        placeholder="actor, event or rung"
+        aria-label="Filter by actor, event, sequence or rung"
+        placeholder="actor, event, sequence or rung"
         [value]="wanted()"
         (input)="wanted.set(filter.value)"
       />
-      <span class="hint">{{ lines().length }} of {{ log().length }}</span>
+      <span class="hint">{{ lines().length }} of {{ all().length }}</span>
     </div>
     <ol>
-      @for (line of shown(); track line.entry.number) {
-        <li [class.now]="line.entry === latest()" [class.none]="line.answered === ''">
-          <button type="button" (click)="go(line.entry)">
+      @for (line of shown(); track line.key) {
+        @let told = ofEvent(line);
+        <li [class.now]="line === latest()" [class.none]="told?.answered === ''">
+          <button type="button" (click)="go(line)">
             <span class="number at">{{ line.at }}</span>
             <span class="what">
-              <b>{{ line.event }}</b> {{ line.who }}
-              <span class="rung">{{ line.answered || (line.entry.standing === 'up' ? 'no rung' : 'is ' + line.entry.standing) }}</span>
+              @if (told) {
+                <b>{{ line.name }}</b> {{ line.who }}
+                <span class="rung">{{ told.answered || (told.entry.standing === 'up' ? 'no rung' : 'is ' + told.entry.standing) }}</span>
+              } @else {
+                plays <b>{{ line.name }}</b> {{ line.who }}
+              }
             </span>
           </button>
-          @if (line.happened !== '') {
-            <span class="came">{{ line.happened }}</span>
-          }
-          @if (line.passed.length > 0) {
-            <details>
-              <summary>why not the others</summary>
-              @for (one of line.passed; track one.rung) {
-                <span class="why"
-                  ><b>{{ rungName(line.entry, one.rung) }}</b> {{ one.why }}</span
-                >
-              }
-            </details>
+          @if (told) {
+            @if (told.happened !== '') {
+              <span class="came">{{ told.happened }}</span>
+            }
+            @if (told.passed.length > 0) {
+              <details>
+                <summary>why not the others</summary>
+                @for (one of told.passed; track one.rung) {
+                  <span class="why"
+                    ><b>{{ rungName(told.entry, one.rung) }}</b> {{ one.why }}</span
+                  >
+                }
+              </details>
+            }
           }
         </li>
       } @empty {
@@ -142,47 +169,63 @@ const mostLines = 400;
 })
 export class DrillLog {
   readonly log = input.required<readonly LogEntry[]>();
+  /** What the run plays. */
+  readonly cues = input.required<readonly Cue[]>();
 
   private readonly playback = inject(PlaybackService);
   private readonly names = inject(DrillService).names;
   private readonly time = toSignal(this.playback.playhead$, { initialValue: 0 });
   protected readonly wanted = signal('');
-  /** The last event at or before the playhead. */
-  protected readonly latest = computed(() => this.log().findLast(({ at }) => at <= this.time() + 1e-6));
+  protected readonly all = computed((): readonly Line[] => {
+    const names = this.names();
+    const events = this.log().map((entry, i): EventLine => ({
+      key: `event ${i}`,
+      entry,
+      time: entry.at,
+      at: entry.at.toFixed(2),
+      name: names.of('event', entry.event),
+      who: partiesWords(entry, names),
+      answered: answeredWords(entry, names),
+      happened: [touchWords(entry, names), cameWords(entry, false, names)].filter(Boolean).join(' · '),
+      passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
+    }));
+    const plays = untoldCues(this.log(), this.cues()).map((cue): Line => ({
+      key: `cue ${cue.serial}`,
+      time: cue.at,
+      at: cue.at.toFixed(2),
+      name: names.of('sequence', cue.sequence),
+      who: partiesWords(cue, names),
+    }));
+    // A sort that is stable: at one instant what was raised stands before what it led to.
+    return plays.length === 0 ? events : [...events, ...plays].sort((a, b) => a.time - b.time);
+  });
+  /** The last line at or before the playhead. */
+  protected readonly latest = computed(() => this.lines().findLast(({ time }) => time <= this.time() + 1e-6));
   protected readonly lines = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
-    return this.log().flatMap((entry) => {
-      const names = this.names();
-      const answered = answeredWords(entry, names);
-      const event = names.of('event', entry.event);
-      const who = partiesWords(entry, names);
-      const text = `${event} ${who} ${answered}`.toLowerCase();
-      if (!words.every((word) => text.includes(word))) return [];
-      return [
-        {
-          entry,
-          event,
-          answered,
-          at: entry.at.toFixed(2),
-          who,
-          happened: [touchWords(entry, names), cameWords(entry, false, names)].filter(Boolean).join(' · '),
-          passed: entry.rungs.filter(({ answer }) => answer === 'passed'),
-        },
-      ];
+    return this.all().filter((line) => {
+      const text = `${line.name} ${line.who} ${this.ofEvent(line)?.answered ?? ''}`.toLowerCase();
+      return words.every((word) => text.includes(word));
     });
   });
   protected readonly shown = computed(() => {
     const lines = this.lines();
+    const latest = this.latest();
     if (lines.length <= mostLines) return lines;
-    const from = Math.max(0, lines.findIndex(({ entry }) => entry === this.latest()) - 20);
+    const from = Math.max(0, (latest ? lines.indexOf(latest) : 0) - 20);
     return lines.slice(from, from + mostLines);
   });
+
+  /** The line as that of an event; undefined for one that plays. */
+  protected ofEvent(line: Line): EventLine | undefined {
+    return 'entry' in line ? (line as EventLine) : undefined;
+  }
 
   protected rungName({ event }: LogEntry, rung: string): string {
     return this.names().of('rung', rung, event);
   }
 
-  protected go({ at }: LogEntry): void {
-    this.playback.scrub(at);
+  protected go({ time }: Line): void {
+    this.playback.scrub(time);
   }
 }

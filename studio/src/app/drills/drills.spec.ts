@@ -231,10 +231,17 @@ describe('drills', () => {
       drills.look('two-blows');
       const fixture = TestBed.createComponent(DrillLog);
       fixture.componentRef.setInput('log', drills.shown()?.run.log ?? []);
+      fixture.componentRef.setInput('cues', [
+        ...(drills.shown()?.run.cues ?? []),
+        { serial: 99, at: 1.7, number: 2, sequence: 'blow', source: 'b', target: 'm', place: undefined, payload: {}, seed: 1 },
+      ]);
       await fixture.whenStable();
       const element = fixture.nativeElement as HTMLElement;
       const lines = (): string[] => [...element.querySelectorAll('li .rung')].map(({ textContent }) => textContent.trim());
       expect(lines()).toEqual(['hit', 'lit', 'hit', 'hit', 'hit', 'hit']);
+      // What no outcome plays has a line as well, where it comes.
+      const plays = [...element.querySelectorAll('li')].map(({ textContent }) => textContent.replace(/\s+/g, ' ').trim());
+      expect(plays.filter((line) => line.includes('plays') && line.startsWith('1.70'))).toEqual([jasmine.stringContaining('plays')]);
       const filter = element.querySelector<HTMLInputElement>('input');
       if (filter) {
         filter.value = 'lit';

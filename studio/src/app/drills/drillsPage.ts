@@ -102,6 +102,13 @@ export class DrillsPage {
   /** The same as long as it is the same drill, however that changes. */
   /** Id in the address of a drill that the project does not have; empty for none. */
   protected readonly missed = signal('');
+  /** The drill that was removed last, and whom it stood behind. */
+  private readonly removed = signal<{ readonly drill: Drill; readonly after: string | undefined } | undefined>(undefined);
+  /** The same, as long as it is not there. */
+  protected readonly gone = computed(() => {
+    const drill = this.removed()?.drill;
+    return drill && !this.all().some(({ id }) => id === drill.id) ? drill : undefined;
+  });
   private last: string | undefined;
   private readonly chosenId = computed(() => this.chosen()?.id);
   protected readonly film = inject(FilmService);
@@ -218,8 +225,14 @@ export class DrillsPage {
   protected remove(drill: Drill): void {
     const at = this.all().indexOf(drill);
     const next = this.all().at(at + 1) ?? this.all().at(at - 1);
+    this.removed.set({ drill, after: at > 0 ? this.all().at(at - 1)?.id : undefined });
     this.projects.remove(`remove ${drill.label}`, [`drills/${drill.id}`]);
     this.address.turnTo('drills', next && next !== drill ? [next.id] : [], { replaceUrl: true });
+  }
+
+  protected bringBack(drill: Drill): void {
+    this.projects.add(`bring back ${drill.label}`, `drills/${drill.id}`, drill, this.removed()?.after);
+    this.address.turnTo('drills', [drill.id]);
   }
 
   protected relabel(box: HTMLInputElement): void {

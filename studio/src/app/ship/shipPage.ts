@@ -6,6 +6,7 @@ import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { SelectButtonModule } from 'primeng/selectbutton';
 import type { Conventions } from '@undatio/core';
+import { unplayedSequences } from '@undatio/core/internal';
 import { ScrubNumber, type NumberChange } from '../shared/scrubNumber';
 import { ProjectApi, type KitContents } from '../project/projectApi';
 import { ProjectService } from '../project/projectService';
@@ -49,6 +50,11 @@ export class ShipPage {
   );
   protected readonly errors = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'error') ?? []);
   protected readonly warnings = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'warning') ?? []);
+  /** Names of the sequences that no rule plays; empty where each is played, or rules play none. */
+  protected readonly unplayed = computed(() => {
+    const project = this.project();
+    return (project ? unplayedSequences(project) : []).map(({ label }) => label).join(', ');
+  });
   protected readonly kitUrl = computed(() => this.api.kitUrl(this.project()?.id ?? '', this.lean()));
   protected readonly command = computed(
     () => `npx undatio export saved:${this.project()?.id} --out ${this.project()?.id}.kit.zip${this.lean() ? ' --lean' : ''}`,

@@ -83,13 +83,18 @@ export class StageSetUps {
     const setUp = this.setUpOf(project);
     if (this.last && this.lastOf === project && this.last.setUp === setUp) return this.last;
     this.lastOf = project;
-    this.last = { setUp, project: setUp?.bodies ? { ...project, actors: this.actorsOf(project, setUp) } : project };
+    const on = this.actorsOf(project, setUp);
+    this.last = { setUp, project: on === project.actors ? project : { ...project, actors: on } };
     return this.last;
   }
 
   /** The same list as long as nothing of it changes, so that nothing is made anew that hangs on it. */
-  private actorsOf({ actors }: Project, { bodies }: StageSetUp): Actor[] {
-    if (this.kept?.actors !== actors || this.kept.bodies !== bodies) this.kept = { actors, bodies, on: [...actorsOn(actors, { bodies })] };
+  private actorsOf({ actors }: Project, setUp: StageSetUp | undefined): Actor[] {
+    const bodies = setUp?.bodies;
+    if (this.kept?.actors !== actors || this.kept.bodies !== bodies) {
+      const on = actorsOn(actors, bodies && { bodies });
+      this.kept = { actors, bodies, on: on === actors ? actors : [...on] };
+    }
     return this.kept.on;
   }
 }

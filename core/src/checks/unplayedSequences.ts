@@ -1,0 +1,34 @@
+import type { Collection } from '../model/collections.js';
+import type { Project, Sequence } from '../model/project.js';
+import { usesOfDocument } from './uses.js';
+
+const known = new WeakMap<object, readonly string[]>();
+
+/** Ids of the sequences that a document plays; a document that stays as it is, is read once. */
+function playedBy(collection: Collection, document: object): readonly string[] {
+  let played = known.get(document);
+  if (!played) {
+    played = usesOfDocument(collection, document).flatMap((one) => (one.collection === 'sequences' ? [one.id] : []));
+    known.set(document, played);
+  }
+  return played;
+}
+
+/**
+ * Sequences that no rung, status, move or projectile plays, where some are played: a game has to strike them itself. None in a
+ * project whose rules play nothing: its game strikes everything.
+ */
+export function unplayedSequences({
+  sequences,
+  responses,
+  statuses,
+  actors,
+  drills,
+}: Pick<Project, 'sequences' | 'responses' | 'statuses' | 'actors' | 'drills'>): readonly Sequence[] {
+  const played = new Set(
+    Object.entries({ responses, statuses, actors, drills }).flatMap(([collection, documents]) =>
+      documents.flatMap((one) => playedBy(collection as Collection, one)),
+    ),
+  );
+  return played.size === 0 ? [] : sequences.filter(({ id }) => !played.has(id));
+}
