@@ -74,6 +74,7 @@ export { measureSound, type MeasuredSound } from './measure/measureSound.js';
 export { encodeWav16, isWav16 } from './measure/wav16.js';
 export { programmeLoudness } from './measure/programmeLoudness.js';
 export { movedToEvent, usersOfField, withFieldFixed, withFieldRenamed, withOptionRenamed, type FieldUser } from './edits/fieldEdits.js';
+export { moveIdAfterLabel, withMoveRenamed } from './edits/moveNames.js';
 export { readFrameList } from './edits/frameList.js';
 export {
   drillsWithRungRenamed,

@@ -102,7 +102,7 @@ function drivenAt(amount: Readonly<Record<string, unknown>>, value: number): num
   return out[0] + (out[1] - out[0]) * u;
 }
 
-type Changed = readonly { readonly collection: Deciding; readonly id: string; readonly document: object }[];
+export type Changed = readonly { readonly collection: Deciding; readonly id: string; readonly document: object }[];
 
 /** Documents that decide, as they are once a sequence is gone: nothing plays it any more. */
 export function rulesWithoutSequence(

@@ -93,7 +93,12 @@ export const sound = defineKind({
   channel: { label: 'sound', unit: '', signed: false, full: 1 },
   about: 'Schedules one clip from a pool; strength scales the linear gain, and so does the distance from the ear.',
   search: 'audio sfx clip noise',
-  common: { clock: 'wall', duration: 0, durationAbout: 'Seconds after which it is stopped; 0 lets it ring.', on: 'target' },
+  common: {
+    clock: 'wall',
+    duration: 0,
+    durationAbout: 'Seconds after which it is stopped; 0 lets it ring. A shorter clip is not looped: Repeat plays it again.',
+    on: 'target',
+  },
   fields,
   leads: ['clips', 'gain', 'rate', 'order', 'duration', 'pan', 'voices'],
   compile(reader) {

@@ -37,9 +37,16 @@ function isOnItsWay(body: Body, { left, right }: SteppedBrawl['edges'], seconds:
   }
   if (tau + seconds >= Math.min(body.arrives, body.aims)) return false;
   if (!goal || goal.to === 'places') return true;
+  if (goal.to === 'somebody' && isNewsOf(body, goal.whom)) return false;
   const away = Math.hypot(goal.whom.x - x, goal.whom.y - body.y);
   const [near, out] = goal.to === 'somebody' ? [goal.within, goal.within + slack] : [goal.beyond, goal.beyond - slack];
   return isFar(away - (body.rests ? out : near), body, goal.whom, seconds);
+}
+
+/** True if a body that pursues another has not yet aimed anew since either went another way: it does with the next step. */
+function isNewsOf({ push, lunges, standing, swing, rests, knew, ways }: Body, whom: Body): boolean {
+  const isFree = !push && !lunges && standing === 'up' && (!swing || swing.move.walks === true);
+  return isFree && !rests && knew !== ways + whom.ways;
 }
 
 function hitsNothing(body: Body, bodies: readonly Body[], seconds: number): boolean {

@@ -184,7 +184,8 @@ function play(kit: Kit, project: Project, whole: DrillRun, clock: () => number):
   const read = new Histories(whole);
   // A drill stops after its highest number of events; an arena has no such limit.
   const end = whole.log.length > drillLimits.events ? whole.log[drillLimits.events].at : drill.length;
-  for (let frame = 1; frame <= end * rate; frame++) {
+  const isCut = end < drill.length;
+  for (let frame = 1; frame <= end * rate && !(isCut && frame + 1 > end * rate); frame++) {
     const to = frame / rate;
     for (; next < tasks.length && tasks[next].at <= to + 1e-9; next++) tasks[next].hand(arena);
     const began = clock();

@@ -144,6 +144,7 @@ export const launch = defineOutcome({
       },
     };
   },
+  doer: ({ from = 'source' }) => from,
   leads({ actor, from = 'source', to = 'after', whom = 'target', meets = '', lands = '', pierce = 0, stays }) {
     // A projectile that homes in on its own launcher arrives at once.
     const later = !(to === 'after' || to === 'place') || from !== whom;

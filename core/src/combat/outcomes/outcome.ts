@@ -9,7 +9,7 @@ import { amountIn } from '../parts/amount.js';
 import { partyOf } from '../parts/asking.js';
 import { amountWords } from '../parts/amountWords.js';
 import { nearly } from '../parts/memory.js';
-import { maybeAmountRule, parties, ruleLimits, type ChoiceRule, type RuleFields } from '../parts/ruleFields.js';
+import { maybeAmountRule, parties, type Party, ruleLimits, type ChoiceRule, type RuleFields } from '../parts/ruleFields.js';
 import { leastAmount, type Lead } from './lead.js';
 import type { Launch } from '../flights/flightKeeper.js';
 import type { Throw } from '../walking/throwKeeper.js';
@@ -74,6 +74,8 @@ export interface OutcomeKind extends RuleKind {
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
   /** Warns about settings that are most likely a mistake; undefined if there are none. */
   doubt?(document: Readonly<Record<string, unknown>>): string | undefined;
+  /** Who does it, where a rung that is to come seldom waits for that one and not for its target. */
+  doer?(document: Readonly<Record<string, unknown>>): Party | undefined;
 }
 
 /** Fields of every outcome. A kind that defines a field of the same name keeps its own. */
@@ -97,6 +99,7 @@ export function defineOutcome<const N extends string, F extends RuleFields>(
     compile(reader: RuleReader<F>): CompiledOutcome;
     leads?(document: RuleRecord<F>): readonly Lead[];
     doubt?(document: RuleRecord<F>): string | undefined;
+    doer?(document: RuleRecord<F>): Party | undefined;
   },
 ): DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>> {
   if ('after' in kind.fields) return kind as unknown as DefinedRule<OutcomeKind, 'outcome', N, WithCommon<F>>;

@@ -94,6 +94,16 @@ export function isSame(one: Leg, other: Leg): boolean {
   );
 }
 
+/** Share of a speed by which rounding may change it. */
+const rounding = 1e-9;
+
+/** Whether one that goes evenly would only go on as it goes, on a leg that begins where it is by now: up to rounding. */
+export function goesOn(goes: Leg, leg: Leg): boolean {
+  if (!isEven(goes) || !isEven(leg) || isStill(goes) || goes.until !== leg.until) return false;
+  const least = rounding * Math.hypot(goes.vx, goes.vy);
+  return Math.abs(leg.vx - goes.vx) <= least && Math.abs(leg.vy - goes.vy) <= least;
+}
+
 /**
  * A leg from an instant of its own clock on, as one sees it whose clock that one's passes `ratio` of its seconds a second of; its
  * own `since` is for that one to say.

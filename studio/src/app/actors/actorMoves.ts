@@ -146,7 +146,7 @@ export class ActorMoves {
   protected rename(move: Move, box: HTMLInputElement): void {
     const label = box.value.trim();
     if (label === '') box.value = move.label ?? move.id;
-    else this.desk.edit('name', (before) => ({ ...before, label }));
+    else this.desk.rename(move, label);
   }
 
   protected setTime(name: 'windUp' | 'recovery', { value, gesture }: NumberChange): void {

@@ -2,15 +2,18 @@ import { computed, inject, Injectable, linkedSignal, signal } from '@angular/cor
 import type { Actor, ActorFrame, Place } from '@undatio/core';
 import {
   facingOf,
+  moveIdAfterLabel,
   poses,
   reachesAt,
   restingActor,
   shownCell,
   strike,
   tryMove,
+  withMoveRenamed,
   type MoveTrial,
   type ShownReach,
 } from '@undatio/core/internal';
+import { statesOf } from '../project/documentKey';
 import { ProjectService } from '../project/projectService';
 import { heldPer } from '../shared/heldPer';
 import { RulesService } from '../rules/rulesService';
@@ -189,6 +192,16 @@ export class MoveDesk {
       (before) => ({ ...before, moves: (before.moves ?? []).map((one) => (one.id === move.id ? within(change(one)) : one)) }),
       gesture,
     );
+  }
+
+  /** Gives a move another name; its id follows, with everything that names it, until a game uses the ids. */
+  rename(move: Move, label: string): void {
+    const [actor, { project }] = [this.actor(), this.projects];
+    if (!actor || !project) return;
+    const to = moveIdAfterLabel(project, actor, move.id, label);
+    const changed = statesOf(withMoveRenamed(project, actor, move.id, to, label));
+    this.projects.change(`${actor.label}: rename ${move.label ?? move.id}`, changed);
+    if (this.move()?.id === move.id || this.chosen() === move.id) this.chosen.set(to);
   }
 
   editActor(what: string, change: (actor: Actor) => Actor, gesture?: string): void {

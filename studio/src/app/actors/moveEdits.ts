@@ -14,10 +14,11 @@ export const shapeWords: Readonly<Record<Reach['shape'], string>> = { arc: 'swee
 export function newMove(actor: Actor, events: readonly EventType[]): Move | undefined {
   const event = events.find(({ harm }) => harm) ?? events.at(0);
   if (!event) return undefined;
-  const id = freeId('swing', new Set((actor.moves ?? []).map((move) => move.id)), 'move');
+  const id = freeId('New move', new Set((actor.moves ?? []).map((move) => move.id)), 'move');
+  const label = id === 'new-move' ? 'New move' : `New move ${id.slice('new-move-'.length)}`;
   const length = Math.round(actor.width * 0.9);
   const contact: Contact = { after: 0, live: 0.12, reach: { shape: 'arc', length, from: -60, to: 60 }, event: event.id, spares: 'nobody' };
-  return { id, label: 'New move', windUp: 0.25, contacts: [contact], recovery: 0.25 };
+  return { id, label, windUp: 0.25, contacts: [contact], recovery: 0.25 };
 }
 
 /** One more contact, after the others, with the last one's reach. */

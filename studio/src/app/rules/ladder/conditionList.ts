@@ -7,6 +7,7 @@ import {
   type Condition,
   type ConditionGroup,
   type RuleKind,
+  type Outcome,
 } from '@undatio/core/internal';
 import { RuleFieldsEditor, type RuleRecord } from '../fields/ruleFieldsEditor';
 import { AddMenu } from '../../shared/addMenu';
@@ -47,6 +48,7 @@ import { conditionNames, newCondition } from './ladderEdits';
             adds="Add a condition to the group"
             [conditions]="inner.of"
             [choices]="choices()"
+            [outcomes]="outcomes()"
             (changed)="replace(opened(), { condition: inner.condition, of: $event.value }, $event.gesture)"
           />
         } @else {
@@ -63,6 +65,8 @@ export class ConditionList {
   /** Whether each holds at the moment that is looked at. */
   readonly met = input<readonly boolean[]>();
   readonly age = input<number>();
+  /** What their rung does. */
+  readonly outcomes = input<readonly Outcome[]>([]);
   readonly adds = input('Add a condition');
   readonly changed = output<RuleChange<Condition[]>>();
 
@@ -91,7 +95,7 @@ export class ConditionList {
   }
 
   protected add(name: string): void {
-    const made = newCondition(name, this.choices());
+    const made = newCondition(name, this.choices(), this.outcomes());
     if (!made) return;
     this.changed.emit({ value: [...this.conditions(), made] });
     this.opened.set(this.conditions().length);

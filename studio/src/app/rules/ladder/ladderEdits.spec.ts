@@ -1,5 +1,5 @@
 import { readProject, type Project } from '@undatio/core';
-import { conditionWords, outcomeWords, ruleFindings } from '@undatio/core/internal';
+import { conditionWords, outcomeWords, ruleFindings, type Outcome } from '@undatio/core/internal';
 import { projectJson } from '@undatio/core/testing/projects';
 import { fixFor } from '../findingFixes';
 import { conditionNames, newCondition, newOutcome, newRung, outcomeNames, responseTo, taken } from './ladderEdits';
@@ -36,6 +36,14 @@ describe('a new rule', () => {
         .toBe(value);
       if (made) expect(outcomeWords(made).length).withContext(value).toBeGreaterThan(3);
     }
+  });
+
+  it('waits for its target, or for whoever lets something go', () => {
+    const launched = newOutcome('launch', choices);
+    const per = (...then: readonly Outcome[]): unknown => (newCondition('cooldown', choices, then) as { per?: string } | undefined)?.per;
+    expect(per()).toBe('target');
+    expect(launched && per(launched)).toBe('source');
+    expect(launched && per({ ...launched, from: 'target' } as Outcome)).toBe('target');
   });
 
   it('is not made where there is nothing that it could name', () => {

@@ -4,6 +4,7 @@ import {
   freeId,
   namesOfCopy,
   groupNames,
+  keepers,
   outcomeKinds,
   ruleSchemas,
   type Condition,
@@ -62,14 +63,18 @@ function required(fields: RuleFields, choices: RuleChoices): Record<string, unkn
   return made;
 }
 
-export function newCondition(name: string, choices: RuleChoices): Condition | undefined {
+/** A new condition of a rung that does so much; what it remembers is kept for whoever does it. */
+export function newCondition(name: string, choices: RuleChoices, then: readonly Outcome[] = []): Condition | undefined {
   if (groupNames.includes(name as never)) return { condition: name as 'all', of: [] };
   const needed = required(conditionKinds[name].fields, choices);
   if (!needed) return undefined;
   // A choice of values begins with the first, so that it is never empty.
   const field = choices.event?.fields.find((one) => one.name === needed['field']);
   const values = name === 'one-of' ? { values: [field?.type === 'kind' ? field.options[0] : field?.type === 'flag' ? 'on' : 'a'] } : {};
-  const parsed = ruleSchemas.condition().safeParse({ condition: name, ...needed, ...values });
+  const doer = then.map((one) => outcomeKinds[one.outcome].doer?.(one)).find((one) => keepers.some((keeper) => keeper === one));
+  const kept = Object.entries(conditionKinds[name].fields).filter(([, one]) => one.control === 'choice' && one.options === keepers);
+  const per = doer ? Object.fromEntries(kept.map(([field]) => [field, doer])) : {};
+  const parsed = ruleSchemas.condition().safeParse({ condition: name, ...needed, ...values, ...per });
   return parsed.success ? parsed.data : undefined;
 }
 
