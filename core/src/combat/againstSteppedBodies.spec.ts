@@ -10,6 +10,11 @@ describe('the resolver, compared with a stepped simulation of bodies', () => {
       sureFor += sure;
       told += events;
     }
+    // Found wrong once, by either of the two: a body whose aim came out the same by rounding, and a step that was too long.
+    for (const seed of [30203, 30299, 31962]) {
+      const { sure, at, what } = refereed(brawlOf(seed));
+      if (at < sure) fail(`brawl ${seed}: ${what}`);
+    }
     // Of 1,000 seconds.
     expect(sureFor).toBeGreaterThan(700);
     expect(told).toBeGreaterThan(1500);

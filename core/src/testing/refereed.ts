@@ -77,6 +77,18 @@ function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): 
   return duels.reduce((first, { at }) => Math.min(first, at), Infinity);
 }
 
+/**
+ * When a body first goes in and out of a zone, or past another body, within an instant: it lies on the edge to less than a step goes,
+ * and a simulation that notices everything a little late does not see it.
+ */
+function firstGraze(log: readonly Pick<SteppedTold, 'at' | 'source' | 'target'>[]): number {
+  const grazes = log.filter(
+    ({ at, source, target }) =>
+      log.filter((one) => one.source === source && one.target === target && one.at >= at && one.at < at + soon).length > 2,
+  );
+  return grazes.reduce((first, { at }) => Math.min(first, at), Infinity);
+}
+
 export interface Refereed {
   /** Seconds until which the result does not depend on tiny changes of size and position. */
   readonly sure: number;
@@ -112,6 +124,8 @@ function steppedAgainst(run: Fought, brawl: SteppedBrawl, [coarse, fine]: readon
     firstTie(run.log) - 0.02,
     firstTie(wide.log) - 0.02,
     firstDuel(run.log, wide.log) - 0.02,
+    firstGraze(run.log) - 0.02,
+    firstGraze(wide.log) - 0.02,
     wide.circular - 0.02,
   );
   return {
