@@ -88,7 +88,14 @@ export type HistoryStep =
   | LegStep
   | JoinStep
   | LandStep
-  | { readonly of: 'standing'; readonly who: string; readonly at: Seconds; readonly value: Standing }
+  | {
+      readonly of: 'standing';
+      readonly who: string;
+      readonly at: Seconds;
+      readonly value: Standing;
+      /** Of one that is gone: others stand in its place, so that it is not drawn any longer. */
+      readonly replaced?: true;
+    }
   | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'counter'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }
   | { readonly of: 'look'; readonly who: string; readonly at: Seconds; readonly value: string };

@@ -44,10 +44,10 @@ export class Histories {
     return this.of('join', who).length > 0 ? 'gone' : 'up';
   }
 
-  /** The instant at which a body was despawned that is gone at `at`; undefined for a body that is there or not yet spawned. */
+  /** The instant at which a body was despawned that is gone at `at`; undefined for a body that is there, not yet spawned, or replaced by others. */
   goneSince(who: string, at: Seconds): Seconds | undefined {
     const step = this.last('standing', who, at);
-    return step?.value === 'gone' ? step.at : undefined;
+    return step?.value === 'gone' && !step.replaced ? step.at : undefined;
   }
 
   stacks(who: string, status: string, at: Seconds): number {

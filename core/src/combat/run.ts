@@ -597,8 +597,8 @@ export class Run implements Doing, RunState {
     this.fall(who, asking);
   }
 
-  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined): void {
-    this.stand(who, 'gone');
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined, how?: 'replaced'): void {
+    this.stand(who, 'gone', how);
     who.life++;
     this.statuses.leave(who);
     this.tell({ what: 'goes', who: who.id });
@@ -695,7 +695,7 @@ export class Run implements Doing, RunState {
     this.putEvent({ event, source, target, payload: inCommon(event.fields, payload), own: true }, 0);
   }
 
-  private stand(who: Combatant, standing: Combatant['standing']): void {
+  private stand(who: Combatant, standing: Combatant['standing'], how?: 'replaced'): void {
     who.setHealth(who.health(who.shown(this.now)), who.shown(this.now));
     who.standing = standing;
     who.changed();
@@ -703,7 +703,7 @@ export class Run implements Doing, RunState {
     this.presentIds = undefined;
     if (standing !== 'up') this.acts.leave(who);
     if (who.actor.health.mends > 0) this.tellHealth(who);
-    this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing });
+    this.listener.history?.({ of: 'standing', who: who.id, at: this.now, value: standing, ...(how && { replaced: true }) });
   }
 
   /** Everybody who is there, as far as that has changed; the same list until it changes again. */

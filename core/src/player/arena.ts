@@ -172,8 +172,11 @@ export class LiveArena implements Arena {
 
   private hear(step: HistoryStep): void {
     if (step.of === 'standing') {
-      if (step.value === 'gone') this.goneSince.set(step.who, { since: step.at, until: step.at, isOver: false });
-      else this.goneSince.delete(step.who);
+      if (step.value === 'gone') {
+        const isOver = step.replaced === true;
+        this.goneSince.set(step.who, { since: step.at, until: step.at, isOver });
+        if (isOver) this.despawned.push({ who: step.who, at: step.at });
+      } else this.goneSince.delete(step.who);
       if (step.value === 'up') {
         this.catchUp();
         this.player.bringBack(step.who);
@@ -464,7 +467,11 @@ export class LiveArena implements Arena {
       state.leaving = 0;
       return;
     }
-    if (gone.isOver) return;
+    if (gone.isOver) {
+      state.standing = 'gone';
+      state.leaving = 0;
+      return;
+    }
     const until = this.player.shownUntil(who.id, gone.since);
     state.leaving = Math.max(0, until - this.now);
     state.standing = state.leaving > 0 ? 'leaving' : 'gone';

@@ -60,6 +60,26 @@ describe('a body that is despawned', () => {
     expect(arena.despawned).toEqual([]);
   });
 
+  it('is gone at once where others stand in its place, whatever shows on it', () => {
+    const splits = {
+      id: 'splits',
+      then: [
+        { outcome: 'play', sequence: 'blow' },
+        { outcome: 'split', count: 3 },
+      ],
+    };
+    const body = { role: 'target', picture: 'mosshell', width: 10, height: 10, ...fighter('mosshell', { most: 40 }) };
+    const actors = [{ ...body, ranks: [{ scale: 0.5 }, { scale: 1 }] }];
+    const arena = kitOf([pose], [splits], { actors }).arena({ actors: [{ id: 'm', actor: 'mosshell', place: { x: 0, y: 0 } }] });
+    arena.raise('lance-hit', { target: 'm' }, 0.5);
+    arena.advance(0.6);
+    expect(stateOf(arena, 'm')).toEqual(jasmine.objectContaining({ standing: 'gone', leaving: 0 }));
+    expect(arena.despawned).toEqual([{ who: 'm', at: 0.5 }]);
+    expect(arena.actors.filter(({ standing }) => standing === 'up').length).toBe(3);
+    arena.advance(2);
+    expect(arena.despawned).toEqual([]);
+  });
+
   it('is gone at once where nothing plays on it, and takes part in nothing while it leaves', () => {
     const arena = kitOf([pose], [{ id: 'quiet', then: [{ outcome: 'away' }] }]).arena(two);
     arena.raise('lance-hit', blow);

@@ -107,7 +107,7 @@ export function newProject({ id, label, viewWidth, viewHeight, axis, pixelsPerUn
 }
 
 /** What a blow does until the person says more. */
-const struck = { id: 'struck', then: [{ outcome: 'harm' }, { outcome: 'play', sequence: 'first-blow' }] };
+const struck = { id: 'struck', label: 'Struck', then: [{ outcome: 'harm' }, { outcome: 'play', sequence: 'first-blow' }] };
 
 const byDamage = (least: number, most: number): NumberValue => ({ drive: 'damage', in: [0, 50], out: [least, most] });
 

@@ -44,8 +44,8 @@ export interface Doing {
   play(sequence: string, told: Told, payload: FullPayload, seed: Uint32, after: Seconds): void;
   count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void;
   fell(who: Combatant, asking: Asking): void;
-  /** Takes somebody away; back after so many seconds of the world's clock, or never. */
-  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined): void;
+  /** Takes somebody away; back after so many seconds of the world's clock, or never. One that is replaced is not drawn any longer. */
+  away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined, how?: 'replaced'): void;
   /** At once, whatever was decided about a return. */
   bringBack(who: Combatant, to: Respawn): void;
   look(who: Combatant, look: string): void;

@@ -32,7 +32,7 @@ export const split = defineOutcome({
         const actor = into ?? who.actor;
         const rank = Math.min(actor.ranks.length, who.rank - 1);
         const place = { x: who.xAt(asking.at), y: who.yAt(asking.at) };
-        if (!stays) doing.away(who, undefined);
+        if (!stays) doing.away(who, undefined, 'replaced');
         doing.spawn({ how: 'splits', of: who, actor, rank, count, place, apart, seconds, angle: chanceIn(asking, key) * 360 }, who);
       },
     };
