@@ -82,11 +82,13 @@ function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): 
  * and a simulation that notices everything a little late does not see it.
  */
 function firstGraze(log: readonly Pick<SteppedTold, 'at' | 'source' | 'target'>[]): number {
-  const grazes = log.filter(
-    ({ at, source, target }) =>
-      log.filter((one) => one.source === source && one.target === target && one.at >= at && one.at < at + soon).length > 2,
-  );
-  return grazes.reduce((first, { at }) => Math.min(first, at), Infinity);
+  const first = log.find(({ at, source, target }, i) => {
+    let more = 0;
+    for (let j = i + 1; j < log.length && log[j].at < at + soon && more < 2; j++)
+      if (log[j].source === source && log[j].target === target) more++;
+    return more === 2;
+  });
+  return first?.at ?? Infinity;
 }
 
 export interface Refereed {
