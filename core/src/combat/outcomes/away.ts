@@ -6,6 +6,14 @@ import { returnIn, returnRules, returnWords } from '../parts/returning.js';
 import { lead, leastAmount } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
+/** How a body comes back counts only where it does. */
+const ifBack = { when: { field: 'back', is: 'set' } } as const;
+const afterBack = {
+  where: { ...returnRules.where, ...ifBack },
+  spread: { ...returnRules.spread, ...ifBack },
+  health: { ...returnRules.health, ...ifBack },
+};
+
 export const away = defineOutcome({
   outcome: 'away',
   title: 'Despawn',
@@ -20,7 +28,7 @@ export const away = defineOutcome({
       min: 0,
       max: ruleLimits.seconds,
     }),
-    ...returnRules,
+    ...afterBack,
   },
   compile(reader) {
     const of = reader.choice('of');

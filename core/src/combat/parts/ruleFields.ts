@@ -40,8 +40,8 @@ interface Base<C extends string, T> {
   readonly about: string;
   /** Undefined where a document must say it itself. */
   readonly default: T;
-  /** The field counts, and is asked for, only while another one has one of these values. */
-  readonly when?: { readonly field: string; readonly is: readonly string[] } | undefined;
+  /** The field counts, and is asked for, only while another one has one of these values, or any, where that one may be left out. */
+  readonly when?: { readonly field: string; readonly is: readonly string[] | 'set' } | undefined;
 }
 
 export interface ChoiceRule<O extends readonly string[] = readonly string[]> extends Base<'choice', O[number]> {

@@ -57,6 +57,13 @@ describe('the fields of a rule', () => {
     expect(rows()).toEqual(['Event', 'On', 'From', 'After', 'Around', 'Radius', 'At most', 'Speed', 'Except', 'Kinds', 'Sides', 'Payload']);
   });
 
+  it('are asked for only where they count: where somebody comes back to, once it does', async () => {
+    await show(outcomeKinds['away'], { outcome: 'away', of: 'target' });
+    expect(rows()).toEqual(['Whom', 'Back after', 'After']);
+    await show(outcomeKinds['away'], { outcome: 'away', of: 'target', back: 3 });
+    expect(rows()).toEqual(['Whom', 'Back after', 'Where', 'Around it', 'Health', 'After']);
+  });
+
   it('may be left out, set, and left out again', async () => {
     await show(conditionKinds['window'], { condition: 'window', of: 'target', status: 'guarding', from: 0 });
     expect(element().querySelector('[aria-label="To"]')).toBeNull();

@@ -165,7 +165,11 @@ export class RuleFieldsEditor {
     const [document, { fields }] = [this.document(), this.kind()];
     const valueOf = (name: string): unknown => document[name] ?? fields[name].default;
     return Object.entries(fields)
-      .filter(([, { when }]) => !when || when.is.includes(String(valueOf(when.field))))
+      .filter(([, { when }]) => {
+        if (!when) return true;
+        const value = valueOf(when.field);
+        return when.is === 'set' ? value !== undefined : when.is.includes(String(value));
+      })
       .map(([name, field]) => ({
         name,
         field,
