@@ -12,6 +12,8 @@ const slowest = 10;
 const leg = { since: 0, x: 1, y: 2, vx: 3, vy: 4 } as const;
 const legWidth = 5;
 const rowWidth = legWidth * (mostBounces + 1);
+/** Steps in which a landing is found: halves alone would need as many. */
+const mostSteps = 60;
 /** px by which a particle that begins on the floor may be off it. */
 const nearly = 1e-9;
 
@@ -60,10 +62,11 @@ export class Landings {
       // Legs after the last are never begun.
       if (n < mostBounces) legs[at + legWidth + leg.since] = Infinity;
       const left = life - since;
-      const first = this.landsIn(y, vy, heightAt(x), left);
+      const begins = heightAt(x);
+      const first = this.landsIn(y, vy, begins, left);
       if (first === undefined) return;
       const height = heightAt(x + vx * dragReach(drag, first));
-      const landed = this.landsIn(y, vy, height, left);
+      const landed = height === begins ? first : this.landsIn(y, vy, height, left);
       if (landed === undefined) return;
       x += vx * dragReach(drag, landed);
       y = height;
@@ -104,14 +107,20 @@ export class Landings {
     // With gravity it comes down after its highest point; without, or if it floats up, only until its lowest.
     const [begin, end] = gravity > 0 ? [turn, life] : [0, Math.min(turn, life)];
     if (begin >= end || (gravity <= 0 && vy <= 0)) return undefined;
-    const below = (t: Seconds): boolean => ballisticPosition(y, vy, gravity, drag, t) >= height - nearly;
-    if (below(begin)) return begin;
-    if (!below(end)) return undefined;
+    const over = (t: Seconds): Px => height - nearly - ballisticPosition(y, vy, gravity, drag, t);
+    if (over(begin) <= 0) return begin;
+    if (over(end) > 0) return undefined;
+    // Newton's steps, and halves where one would leave what is known to hold the landing.
     let [low, high] = [begin, end];
-    for (let half = 0; half < 60; half++) {
-      const middle = (low + high) / 2;
-      if (below(middle)) high = middle;
-      else low = middle;
+    let t = gravity > 0 && drag === 0 ? (Math.sqrt(Math.max(0, vy * vy + 2 * gravity * (height - nearly - y))) - vy) / gravity : high;
+    for (let step = 0; step < mostSteps; step++) {
+      if (!(t > low && t < high)) t = (low + high) / 2;
+      const gap = over(t);
+      if (gap > 0) low = t;
+      else high = t;
+      const next = t + gap / ballisticVelocity(vy, gravity, drag, t);
+      if (Math.abs(next - t) <= 1e-15 * t || high - low <= 1e-15 * high) return Math.min(high, Math.max(low, next));
+      t = next;
     }
     return high;
   }

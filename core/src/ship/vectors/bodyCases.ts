@@ -508,4 +508,17 @@ export const bodyCases: readonly ArenaCase[] = [
     ],
     to: [0.2, 0.4, 0.8, 1.6, 2.5, 3.1, 4],
   },
+  {
+    about:
+      'A body that splits is gone at once, whatever shows on it: its pieces stand in its place. A body that is despawned is drawn as long as what it was struck with at that instant shows on it.',
+    bodies: { struck: { ranks: [{ scale: 0.5, health: 8 }, { scale: 1 }] } },
+    ladders: {
+      hit: [
+        rung('splits', [fieldIs('strong', 'on')], [plays('lunges'), { outcome: 'split', count: 2, apart: 60, seconds: 0.2 }]),
+        rung('goes', [], [plays('lunges'), { outcome: 'away' }]),
+      ],
+    },
+    script: [blow(0.1, { strong: true }), blow(0.2, {}, { source: 'm', target: 'b' })],
+    to: [0.15, 0.25, 1],
+  },
 ];
