@@ -75,6 +75,10 @@ describe('a move under another name', () => {
     expect(text).not.toContain('"lash"');
     expect(text.split('"tail-lash"').length - 1).toBe(4);
     expect(text).toContain('"ram"');
+    // Under an id that stays, nothing else changes.
+    expect(withMoveRenamed(project, project.actors[0], 'lash', 'lash', 'Tail lash').map(({ collection }) => collection)).toEqual([
+      'actors',
+    ]);
   });
 
   it('leaves conditions as they are where another actor has a move of the same id', () => {

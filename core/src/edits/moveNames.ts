@@ -29,8 +29,10 @@ export function withMoveRenamed(project: Project, actor: Actor, from: string, to
     ...(move.id === from && { id: to, label }),
     ...(move.into && { into: move.into.map((next) => (next.move === from ? { ...next, move: to } : next)) }),
   }));
+  const own = { collection: 'actors' as const, id: actor.id, document: { ...actor, moves } };
+  if (from === to) return [own];
   return [
-    { collection: 'actors', id: actor.id, document: { ...actor, moves } },
+    own,
     ...asked,
     ...responses.map((response) => ({
       collection: 'responses' as const,

@@ -1,6 +1,6 @@
 import type { LegStep } from '../combat/log.js';
 import type { Combatant } from '../combat/parts/combatant.js';
-import { isStill } from '../combat/walking/leg.js';
+import { isEven, isStill } from '../combat/walking/leg.js';
 import type { Seconds } from '../units.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
@@ -63,8 +63,8 @@ export class LiveWays {
 
   private tell(way: Way, to: Seconds): void {
     if (to <= way.told) return;
-    // Of one that nobody has asked for in a long time, what the player would forget at once is left out.
-    const from = Math.max(way.told, to - lookBack);
+    // Of one that turns and that nobody has asked for in a long time, what the player would forget at once is left out.
+    const from = isEven({ ...way.leg, since: 0 }) ? way.told : Math.max(way.told, to - lookBack);
     tellWay(way.leg, way.clock, from, to, (wall, going) => this.player.went(way.leg.who, wall, going));
     way.told = to;
   }

@@ -80,6 +80,20 @@ describe('the moves of an actor', () => {
     await show();
   });
 
+  it('have ids that follow their names once they have one, and stay chosen', async () => {
+    await press('New move');
+    expect(desk.move()?.id).toBe('new-move');
+    await choose('Name of the move', 'Horn jab');
+    expect(actor().moves?.map(({ id, label }) => [id, label])).toEqual([
+      ['swing', undefined],
+      ['horn-jab', 'Horn jab'],
+    ]);
+    expect(desk.move()?.id).toBe('horn-jab');
+    // One without a name, whose id somebody chose, keeps it.
+    desk.rename(move(), 'Wide swing');
+    expect(move().id).toBe('swing');
+  });
+
   it('say how the body is on the way by keys, made where the playhead is', async () => {
     desk.scrub(0.1);
     await press('Key at the playhead');
