@@ -51,14 +51,15 @@ async function open(): Promise<void> {
   blow = new SingleBlow(opened, shown);
   // What the kit cannot strike is told before anything is shown.
   blow.strike();
+  let painted = '';
   const hold = (): void => {
+    painted = '';
     const t = instantIn(location.hash);
     still = t === undefined ? undefined : StillBout.ofSequence(opened, shown, t);
   };
   addEventListener('hashchange', hold);
   hold();
   let last = performance.now();
-  let painted = '';
   const tick = (now: number): void => {
     // A page that slept does not leap ahead; a frame may have begun before it was asked for.
     const dt = Math.min(0.1, Math.max(0, now - last) / 1000);

@@ -35,7 +35,7 @@ import { BodyMoves } from './bodyMoves.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
-import { LiveWays } from './liveWays.js';
+import { LiveWays, lookBack } from './liveWays.js';
 import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
 
 type Writable<T> = { -readonly [N in keyof T]: T[N] };
@@ -417,7 +417,14 @@ export class LiveArena implements Arena {
     if (this.run.now > this.now) this.pass(this.run.now);
   }
 
+  /** In pieces that are shorter than what the player remembers of a body that turns: a stream asks where that was all along. */
   private pass(to: Seconds): void {
+    const from = this.now;
+    const pieces = Math.max(1, Math.ceil((to - from) / (lookBack / 2)));
+    for (let i = 1; i <= pieces; i++) this.passPiece(i === pieces ? to : from + ((to - from) * i) / pieces);
+  }
+
+  private passPiece(to: Seconds): void {
     const { player } = this;
     const before = player.now;
     // Before it passes, so that whatever begins on the way begins where its bodies are by then.

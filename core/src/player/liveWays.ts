@@ -8,7 +8,7 @@ import { afterwards, goingAt, often, tellWay } from './ways.js';
 import { remembered } from './whereabouts.js';
 
 /** Seconds that the player remembers of a body that turns. */
-const lookBack: Seconds = remembered * often;
+export const lookBack: Seconds = remembered * often;
 
 /** A leg that a body is on, and the wall time up to which the player knows of it. */
 interface Way {
