@@ -376,7 +376,7 @@ export interface CellPlace {
 export interface KitActor {
   readonly id: string;
   readonly label: string;
-  /** As what it stands on a stage; `none`: on no stage but those that list it among their bodies. */
+  /** Its role on a stage; `none`: it stands only on stages that list it among their bodies. */
   readonly role: 'source' | 'target' | 'bystander' | 'none';
   /** Asset id of its picture, whole. */
   readonly picture: string;

@@ -85,7 +85,7 @@ test('an actor is made in a picture, given a part and a place, and thrown away',
   await page.getByLabel('Another part').selectOption({ label: 'Mosshell' });
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.locator('.parts li')).toHaveCount(1);
-  // One stands by already: it is on no stage until somebody puts it there.
+  // The demo has an actor in each role, so a new actor stands on no stage.
   await expect.poll(async () => (await read('pip-2')).role).toBe('none');
   await page.getByLabel('On the stage it').selectOption({ label: 'stands by' });
   await page.getByRole('radio', { name: 'stage', exact: true }).click();

@@ -158,4 +158,11 @@ test('a drill is recorded by striking, expected of, broken, and its failing seed
     .click();
   await expect(last).toHaveClass(/bad/);
   await expect(page.getByText(/Looked at under seed/)).toBeVisible();
+
+  // What was removed can be restored as long as the page is open.
+  const removed = page.getByRole('link', { name: /Back after some time/ });
+  await page.locator('.title').getByRole('button', { name: 'Remove' }).click();
+  await expect(removed).toHaveCount(0);
+  await page.getByRole('button', { name: 'Restore drill' }).click();
+  await expect(removed).toBeVisible();
 });

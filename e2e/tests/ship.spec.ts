@@ -19,6 +19,7 @@ test.describe('shipping', () => {
     await page.keyboard.press('ArrowRight');
     await page.getByRole('link', { name: 'Ship' }).click();
     await expect(page.getByText('Every reference resolves')).toBeVisible();
+    await expect(page.getByText(/^No rule plays these sequences: .*Horn sweep/)).toBeVisible();
     await expect(page.getByRole('cell', { name: 'kit.json', exact: true })).toBeVisible();
     const waiting = page.waitForEvent('download');
     await page.getByRole('button', { name: /^Download kit/ }).click();

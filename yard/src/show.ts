@@ -51,6 +51,7 @@ async function open(): Promise<void> {
   blow = new SingleBlow(opened, shown);
   // What the kit cannot strike is told before anything is shown.
   blow.strike();
+  /** Size of the canvas when it was last painted; empty if another instant is to be painted. */
   let painted = '';
   const hold = (): void => {
     painted = '';
@@ -69,10 +70,10 @@ async function open(): Promise<void> {
       // A sound that is slowed is another sound.
       if (speed === 1) speaker.play(blow.sounds);
     }
-    // An instant that is held is painted again only if the page has another size.
-    const picture = still ? [location.hash, canvas.clientWidth, canvas.clientHeight].join(' ') : '';
-    if (!still || picture !== painted) painter.paint(still ?? blow);
-    painted = picture;
+    // A held instant is painted again only if the canvas changes its size.
+    const size = `${canvas.clientWidth} × ${canvas.clientHeight}`;
+    if (!still || size !== painted) painter.paint(still ?? blow);
+    painted = size;
     requestAnimationFrame(tick);
   };
   requestAnimationFrame(tick);

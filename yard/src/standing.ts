@@ -17,7 +17,10 @@ const row = { x: 262, y: 34, next: 90 };
 /** Names of the first source and the first target. */
 const names: Readonly<Record<string, string>> = { source: 'striker', target: 'struck' };
 
-/** The bodies of a stage, or one for every actor of the kit that stands on stages if the stage lists none. A source and a target are always among them. */
+/**
+ * The bodies of a stage. If the stage lists none: one for each actor of the kit, except those with the role `none`. A source and a
+ * target are always among them.
+ */
 export function standingOn(kit: Kit, stage: KitStage | undefined): StandingActor[] {
   let bystanders = 0;
   const bodies =

@@ -15,7 +15,7 @@ describe('sequences that no rule plays', () => {
   const plays = (...sequences: string[]) =>
     response('lance-hit', { id: 'hit', then: sequences.map((sequence) => ({ outcome: 'play', sequence })) });
 
-  it('are those of no rung, status, move or drill, where rules play any', () => {
+  it('are those that no rung, status or drill plays, if rules play at least one', () => {
     expect(unplayed({ responses: [plays('blow')] })).toEqual(['crack']);
     expect(unplayed({ responses: [plays('blow', 'crack')] })).toEqual([]);
     const statuses = [{ id: 'lit', label: 'Lit', late: [{ after: 1, sequence: 'crack' }] }];
@@ -23,7 +23,7 @@ describe('sequences that no rule plays', () => {
     expect(unplayed({ statuses })).toEqual(['blow']);
   });
 
-  it('are none where a game strikes everything by itself', () => {
+  it('are none if rules play no sequence at all', () => {
     expect(unplayed({})).toEqual([]);
     expect(unplayed({ responses: [response('lance-hit', { id: 'hit', then: [{ outcome: 'harm' }] })] })).toEqual([]);
   });

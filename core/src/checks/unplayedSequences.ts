@@ -4,7 +4,7 @@ import { usesOfDocument } from './uses.js';
 
 const known = new WeakMap<object, readonly string[]>();
 
-/** Ids of the sequences that a document plays; a document that stays as it is, is read once. */
+/** Ids of the sequences that a document plays. Cached, because documents are immutable. */
 function playedBy(collection: Collection, document: object): readonly string[] {
   let played = known.get(document);
   if (!played) {
@@ -15,8 +15,8 @@ function playedBy(collection: Collection, document: object): readonly string[] {
 }
 
 /**
- * Sequences that no rung, status, move or projectile plays, where some are played: a game has to strike them itself. None in a
- * project whose rules play nothing: its game strikes everything.
+ * Returns the sequences that no rung, status, move or projectile plays: only a game can strike them. Returns none if the rules play no
+ * sequence at all, because then the game strikes every sequence.
  */
 export function unplayedSequences({
   sequences,

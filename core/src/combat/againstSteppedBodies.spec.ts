@@ -10,7 +10,7 @@ describe('the resolver, compared with a stepped simulation of bodies', () => {
       sureFor += sure;
       told += events;
     }
-    // Found wrong once, by either of the two: a body whose aim came out the same by rounding, and a step that was too long.
+    // Regressions: an aim that differed only by rounding, and a step of the simulation that was too long.
     for (const seed of [30203, 30299, 31962]) {
       const { sure, at, what } = refereed(brawlOf(seed));
       if (at < sure) fail(`brawl ${seed}: ${what}`);

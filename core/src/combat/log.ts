@@ -93,7 +93,7 @@ export type HistoryStep =
       readonly who: string;
       readonly at: Seconds;
       readonly value: Standing;
-      /** Of one that is gone: others stand in its place, so that it is not drawn any longer. */
+      /** Set if other bodies replace the despawned one: it is no longer drawn, whatever effects still show on it. */
       readonly replaced?: true;
     }
   | { readonly of: 'status'; readonly who: string; readonly at: Seconds; readonly name: string; readonly value: number }

@@ -44,7 +44,7 @@ export class Histories {
     return this.of('join', who).length > 0 ? 'gone' : 'up';
   }
 
-  /** The instant at which a body was despawned that is gone at `at`; undefined for a body that is there, not yet spawned, or replaced by others. */
+  /** Time at which a body that is gone at `at` was despawned; undefined for a body that is present, not yet spawned, or replaced by others. */
   goneSince(who: string, at: Seconds): Seconds | undefined {
     const step = this.last('standing', who, at);
     return step?.value === 'gone' && !step.replaced ? step.at : undefined;

@@ -329,7 +329,7 @@ export class Run implements Doing, RunState {
   advance(to: Seconds): void {
     for (;;) {
       const decided = this.agenda.next(this.now);
-      // What was decided before for this very instant comes before any meeting: these are foreseen once, after all of it.
+      // Items due at this instant come before any contact, so contacts are computed once, after the last of them.
       const met = decided <= this.now && this.agenda.rank === 0 ? Infinity : this.acts.next(this.now);
       // Instants that differ by the rounding of two clocks are one; there those meet, after what was decided before.
       const isMeeting = met < decided || (met <= decided + 3 * nearly && this.agenda.rank > 0);

@@ -22,7 +22,7 @@ export const zonedSpawnLimit = 100;
 
 /** Somebody whom an outcome brings about. */
 export interface Joining {
-  /** It goes by the world's clock. */
+  /** True for a projectile: it uses the world's clock. */
   readonly flies: boolean;
   readonly actor: CombatActor;
   readonly x: Px;

@@ -41,14 +41,14 @@ describe('ticks without a rate', () => {
   });
 });
 
-describe('what no entry of a log tells of', () => {
+describe('cues that no entry of a log mentions', () => {
   const cue = (at: number, sequence: string, target = 'm') => ({ at, sequence, target });
   const entry = (at: number, ...plays: readonly (readonly [string, number])[]) => ({
     at,
     happened: plays.map(([sequence, after]) => ({ what: 'plays', sequence, on: 'm', after }) as const),
   });
 
-  it('is what statuses and moves play; what outcomes play is told of once, however late it comes', () => {
+  it('are those of statuses and moves; each cue of an outcome is mentioned once, also if it is delayed', () => {
     const log = [entry(0.5, ['hit', 0], ['smoke', 1]), entry(0.5), entry(2, ['hit', 0])];
     const cues = [
       cue(0.2, 'swing'),
@@ -60,7 +60,7 @@ describe('what no entry of a log tells of', () => {
       cue(2, 'hit'),
     ];
     expect(untoldCues(log, cues)).toEqual([cue(0.2, 'swing'), cue(0.5, 'flames'), cue(1.6, 'smoke'), cue(2, 'hit', 'b')]);
-    // A play that is told after the cue has come is of another cue.
+    // An entry mentions no cue that was played before it.
     expect(untoldCues([entry(1, ['hit', 0])], [cue(0.5, 'hit'), cue(1, 'hit')])).toEqual([cue(0.5, 'hit')]);
   });
 });

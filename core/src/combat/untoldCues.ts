@@ -2,8 +2,8 @@ import type { Cue, LogEntry } from './log.js';
 import { nearly } from './parts/memory.js';
 
 /**
- * The cues that no entry of a log tells of, in order of time: what statuses play as they begin, hold and end, and moves as they are
- * done. A cue that an entry tells of comes at its instant, or later by the outcome's delay.
+ * Returns the cues that no entry of a log mentions, in order of time: those played by statuses, moves and projectiles. A mentioned cue
+ * comes at the time of its entry, or later if the outcome has a delay.
  */
 export function untoldCues<T extends Pick<Cue, 'at' | 'sequence' | 'target'>>(
   log: readonly Pick<LogEntry, 'at' | 'happened'>[],

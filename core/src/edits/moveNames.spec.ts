@@ -55,10 +55,10 @@ function after(project: Project, changed: ReturnType<typeof withMoveRenamed>): {
   return { errors: problems.filter(({ severity }) => severity === 'error').map(({ message }) => message), text: JSON.stringify(next) };
 }
 
-describe('a move under another name', () => {
+describe('a renamed move', () => {
   const [shell] = projectOf().actors;
 
-  it('has an id that follows, until a game uses the ids or somebody has given it one', () => {
+  it('gets an id from its new name, unless a game uses the ids or the id was typed by hand', () => {
     expect(moveIdAfterLabel(projectOf(), shell, 'lash', 'Tail lash')).toBe('tail-lash');
     expect(moveIdAfterLabel(projectOf(), shell, 'lash', 'Nip')).toBe('nip-2');
     expect(moveIdAfterLabel(projectOf({ idsInUse: true }), shell, 'lash', 'Tail lash')).toBe('lash');
@@ -66,7 +66,7 @@ describe('a move under another name', () => {
     expect(moveIdAfterLabel(projectOf(), own, 'lash', 'Tail lash')).toBe('lash');
   });
 
-  it('is called so in everything that names it, and the move of another actor is not', () => {
+  it('is renamed in drills, conditions and follow-ups; moves of other actors stay', () => {
     const project = projectOf();
     const changed = withMoveRenamed(project, project.actors[0], 'lash', 'tail-lash', 'Tail lash');
     expect(changed.map(({ collection, id }) => `${collection}/${id}`)).toEqual(['actors/shell', 'drills/d', 'responses/lance-hit']);
@@ -75,13 +75,13 @@ describe('a move under another name', () => {
     expect(text).not.toContain('"lash"');
     expect(text.split('"tail-lash"').length - 1).toBe(4);
     expect(text).toContain('"ram"');
-    // Under an id that stays, nothing else changes.
+    // If the id stays, only the actor changes.
     expect(withMoveRenamed(project, project.actors[0], 'lash', 'lash', 'Tail lash').map(({ collection }) => collection)).toEqual([
       'actors',
     ]);
   });
 
-  it('leaves conditions as they are where another actor has a move of the same id', () => {
+  it('stays in conditions if another actor has a move with the same id', () => {
     const project = projectOf();
     const [one, other] = project.actors;
     const shared = { ...project, actors: [one, { ...other, moves: [...(other.moves ?? []), ...(one.moves ?? []).slice(1)] }] };

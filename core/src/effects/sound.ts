@@ -96,7 +96,7 @@ export const sound = defineKind({
   common: {
     clock: 'wall',
     duration: 0,
-    durationAbout: 'Seconds after which it is stopped; 0 lets it ring. A shorter clip is not looped: Repeat plays it again.',
+    durationAbout: 'Seconds until the clip is stopped; 0 plays it to its end. A shorter clip does not loop: use Repeat.',
     on: 'target',
   },
   fields,

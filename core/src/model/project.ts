@@ -137,7 +137,7 @@ export const actorSchema = /* @__PURE__ */ lazySchema(() =>
     label: label(),
     role: z
       .enum(['source', 'target', 'bystander', 'none'])
-      .describe('Where it stands on the stage; `none`: on no stage but those that list it among their bodies.'),
+      .describe('Its role on the stage; `none`: it stands only on stages that list it among their bodies.'),
     picture: identifier().describe('A picture asset.'),
     cell: cell().optional().describe('Which cell of it; the first when left out.'),
     looks: z.enum(['right', 'left']).optional().describe('Where its pictures look; it is mirrored when it faces the other way.'),

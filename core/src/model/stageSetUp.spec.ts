@@ -19,7 +19,7 @@ describe('a stage set-up', () => {
     expect(actorsOn(actors, {})).toBe(actors);
   });
 
-  it('has whoever stands on no stage only where it names it, and then as a bystander', () => {
+  it('has an actor with the role none only if it lists it; it is a bystander then', () => {
     const off = { ...weevil, role: 'none' } as const;
     expect(actorsOn([horn, off], undefined)).toEqual([horn]);
     const on = actorsOn([horn, off], { bodies: [{ actor: 'weevil' }, { actor: 'weevil', role: 'target' }] });

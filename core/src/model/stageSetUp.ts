@@ -22,8 +22,8 @@ export function scaledActor<A extends Actor | KitActor>(actor: A, sx: number, sy
 
 /**
  * The actors as they stand on a stage: in its order, as what and where it says, as large as it says. One that stands there more
- * than once has further names, `weevil-2` and on; bodies whose actor is gone are left out. Without bodies, every actor as it is, but
- * for those that stand on no stage.
+ * than once has further names, `weevil-2` and on; bodies whose actor is gone are left out. Without bodies, every actor as it is, except
+ * those with the role `none`.
  */
 export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodies'> | undefined): readonly Actor[] {
   if (!setUp?.bodies) return actors.some(isOff) ? actors.filter((actor) => !isOff(actor)) : actors;
@@ -39,7 +39,7 @@ export function actorsOn(actors: readonly Actor[], setUp: Pick<StageSetUp, 'bodi
   });
 }
 
-/** Whether an actor stands on no stage unless that lists it. */
+/** True if an actor stands only on stages that list it. */
 function isOff({ role }: Pick<Actor, 'role'>): boolean {
   return role === 'none';
 }

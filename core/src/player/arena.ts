@@ -35,7 +35,7 @@ import { BodyMoves } from './bodyMoves.js';
 import { FlightHop, liftOf } from './flightHop.js';
 import type { GameClock } from './gameClock.js';
 import type { LivePlayer } from './player.js';
-import { LiveWays, lookBack } from './liveWays.js';
+import { MotionReporter, rememberedPath } from './motionReporter.js';
 import { longestStep, readId, readPoint, readSeed } from './playerOptions.js';
 
 type Writable<T> = { -readonly [N in keyof T]: T[N] };
@@ -53,9 +53,8 @@ export class LiveArena implements Arena {
   private readonly poses = new Map<string, BodyMoves>();
   /** Despawned bodies: when, until when they are drawn as far as is known, and whether that has passed. */
   private readonly goneSince = new Map<string, { readonly since: Seconds; until: Seconds; isOver: boolean }>();
-  /** Where bodies go by themselves, as the player has to know it. */
-  private readonly ways: LiveWays;
-  /** What each body's clock, and the world's, showed when the last advance began, or when the body came about in it. */
+  private readonly motion: MotionReporter;
+  /** Readings of each body's clock, and of the world's, at the start of the last advance, or when the body was spawned during it. */
   private readonly before = new Map<string, Seconds>();
   /** Wall time at which the last advance began. */
   private begun: Seconds = 0;
@@ -102,7 +101,7 @@ export class LiveArena implements Arena {
         history: (step) => this.hear(step),
       },
     });
-    this.ways = new LiveWays(player);
+    this.motion = new MotionReporter(player);
     this.noteClocks();
     player.keeper = (id) => {
       const who = this.run.find(id);
@@ -140,7 +139,7 @@ export class LiveArena implements Arena {
   /** Removes a body from the player and from what the game reads. */
   private drop(id: string): void {
     this.catchUp();
-    this.ways.end(id, this.now);
+    this.motion.endLeg(id, this.now);
     this.player.drop(id);
     this.goneSince.delete(id);
     this.before.delete(id);
@@ -188,7 +187,7 @@ export class LiveArena implements Arena {
     }
     if (step.of === 'leg') {
       const who = this.run.find(step.who);
-      if (who) this.ways.turn(who, step);
+      if (who) this.motion.startLeg(who, step);
     }
     if (step.of === 'join' && step.hop > 0) this.hop(step);
     if (step.of === 'land') {
@@ -279,11 +278,11 @@ export class LiveArena implements Arena {
     const who = this.known(id, ['id']);
     readPoint(place, ['place']);
     const { units } = this.player;
-    this.ways.end(id, this.now);
+    this.motion.endLeg(id, this.now);
     this.player.body(id, { ...place });
     this.run.place(who, units.xIn(place.x), units.yIn(place.y), place.facing ?? who.facing);
-    // A leg that began here has told the player a speed of its own.
-    if (!this.ways.goes(id)) this.player.body(id, { ...place });
+    // For a body that stands still the rules report speed 0; the game's own velocity replaces it.
+    if (!this.motion.isMoving(id)) this.player.body(id, { ...place });
   }
 
   raise(name: string, options: ArenaRaise = {}, at: Seconds = this.now): void {
@@ -405,30 +404,30 @@ export class LiveArena implements Arena {
     return clock.shown(this.now) - (before ?? 0);
   }
 
-  /** Notes what all clocks show as an advance begins. */
+  /** Reads all clocks at the start of an advance. */
   private noteClocks(): void {
     this.begun = this.now;
     this.before.set('world', this.player.clockOf('world').shown(this.begun));
     for (const { id, clock } of this.run.combatants) this.before.set(id, clock.shown(this.begun));
   }
 
-  /** Lets the player come to where the run is: before anything of that instant changes what it plays, or whom it knows. */
+  /** Advances the player to the time of the run. Called before the run plays something, or adds, removes or respawns a body. */
   private catchUp(): void {
     if (this.run.now > this.now) this.pass(this.run.now);
   }
 
-  /** In pieces that are shorter than what the player remembers of a body that turns: a stream asks where that was all along. */
+  /** Advances the player. Long advances are split: a stream reads its body's whole path, and the player remembers only the end of it. */
   private pass(to: Seconds): void {
     const from = this.now;
-    const pieces = Math.max(1, Math.ceil((to - from) / (lookBack / 2)));
+    const pieces = Math.max(1, Math.ceil((to - from) / (rememberedPath / 2)));
     for (let i = 1; i <= pieces; i++) this.passPiece(i === pieces ? to : from + ((to - from) * i) / pieces);
   }
 
   private passPiece(to: Seconds): void {
     const { player } = this;
     const before = player.now;
-    // Before it passes, so that whatever begins on the way begins where its bodies are by then.
-    this.ways.knowTo(to);
+    // Set first: effects that start during the advance read the positions of bodies.
+    this.motion.settleUntil(to);
     player.advance(Math.max(0, to - before));
     // Instants are told from the beginning of the whole advance.
     for (const sound of player.sounds) this.sounds.push({ ...sound, at: sound.at + before - this.begun });

@@ -139,20 +139,20 @@ describe('walks of an arena', () => {
   });
 });
 
-describe('where the player shows a body of an arena', () => {
+describe('the position and facing of a body in the frame', () => {
   const shown = (arena: Arena, id: string): [number, number] => {
     const body = arena.frame.bodies.find((one) => one.id === id);
     return [body?.x ?? NaN, body?.facing ?? NaN];
   };
 
-  it('is where it turns as it stands', () => {
+  it('follow a turn while the body stands', () => {
     const arena = arenaOf();
     arena.turn('m', 1, 0.25);
     arena.advance(0.5);
     expect(shown(arena, 'm')).toEqual([300, 1]);
   });
 
-  it('is where it has walked to, however it was cut, and where it stands then', () => {
+  it('are the same for any length of the advances', () => {
     for (const frames of [[1.5], [0.1, 0.7, 1.2, 1.5], Array.from({ length: 90 }, (_, i) => (i + 1) / 60)]) {
       const arena = arenaOf();
       arena.walk('a', { points: [{ x: 50, y: 0 }] }, 0.25);
@@ -164,7 +164,7 @@ describe('where the player shows a body of an arena', () => {
     }
   });
 
-  it('goes on with the speed that the game gave it, whatever it did before', () => {
+  it('continue with the velocity that the game set after a walk', () => {
     const arena = arenaOf();
     arena.walk('a', { points: [{ x: 500, y: 0 }] });
     arena.advance(0.3);
@@ -175,7 +175,7 @@ describe('where the player shows a body of an arena', () => {
     expect(shown(arena, 'a')[0]).toBeCloseTo(40, 9);
   });
 
-  it('was there for as long as its clock shows, of one that comes about within an advance', () => {
+  it('and the elapsed time count from the spawn of a body during an advance', () => {
     const arena = arenaOf();
     arena.launch('pod', { from: 'a', angle: 0, speed: 100, range: 500, id: 'p' }, 0.3);
     arena.raise('lance-hit', { source: 'a', target: 'm', payload: { damage: 5 } }, 0.2);

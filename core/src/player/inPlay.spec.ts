@@ -60,7 +60,7 @@ describe('a body that is despawned', () => {
     expect(arena.despawned).toEqual([]);
   });
 
-  it('is gone at once where others stand in its place, whatever shows on it', () => {
+  it('is gone at once if it splits, whatever effects show on it', () => {
     const splits = {
       id: 'splits',
       then: [
@@ -301,5 +301,37 @@ describe('the actors of a kit', () => {
     // Where it would land by the height at its birth (20 px down, 0.2 s on) the floor is lower: it falls on until there.
     expect(lands((x: number) => (x < 310 ? 20 : 180))).toEqual([360, 180]);
     expect(lands(() => undefined)).toEqual(lands());
+  });
+});
+
+describe('a long advance', () => {
+  it('emits particles along the whole path of a body that orbits, as short advances do', () => {
+    const stream = {
+      kind: 'stream',
+      id: 'dust',
+      on: 'source',
+      from: 'source',
+      rate: 30,
+      life: 5,
+      duration: 3,
+      speed: 0,
+      gravity: 0,
+      clock: 'wall',
+    };
+    const particles = (steps: number): number[] => {
+      const arena = kitOf([stream], []).arena(two);
+      arena.walk('b', { around: 'm', distance: 160, speed: 200 });
+      arena.player.strike('blow', {}, { source: 'b', target: 'm' });
+      for (let i = 1; i <= steps; i++) arena.advance((0.95 * i) / steps);
+      const { count, x, y } = arena.frame.particles;
+      return [...x.slice(0, count), ...y.slice(0, count)];
+    };
+    const [one, many] = [particles(1), particles(57)];
+    expect(one.length).toBeGreaterThan(40);
+    expect(many.length).toBe(one.length);
+    one.forEach((value, i) => expect(value).withContext(`${i}`).toBeCloseTo(many[i], 2));
+    // On the circle: 160 px from the middle of the body at (0, 0).
+    const half = one.length / 2;
+    for (let i = 0; i < half; i++) expect(Math.hypot(one[i], one[half + i])).toBeCloseTo(160, 1);
   });
 });

@@ -212,7 +212,7 @@ export class LivePlayer implements Player {
     this.face(id, facing);
   }
 
-  /** What puts a body where it has come to, by `went`, once somebody asks; undefined of one that stands. */
+  /** Sets the function that reports a moving body's positions by `went` before they are read; undefined for a body that stands still. */
   follow(id: string, onward: (() => void) | undefined): void {
     this.known(id).whereabouts.onward = onward;
   }
@@ -343,7 +343,7 @@ export class LivePlayer implements Player {
       undefined,
       (bends) => [...(decided?.bends ?? heldTo(bends, clocks, contact, this.comforts.hitStop, this.parts.budget))],
     );
-    // Older than every take, than the last advance, and than what the budget counts: nobody asks for it any more.
+    // Clock changes before this time are no longer read: by takes, by `elapsed` or by the stop budget.
     const horizon = this.keeping === 'kept' ? -Infinity : Math.min(this.begins, this.from[0], now - (this.parts.budget?.within ?? 0));
     bendClocks(resolved.bends, clocks, contact, now, horizon);
     const take = new LiveTake(

@@ -32,7 +32,7 @@ export class PlayerBody {
   /** What its takes add up to at the sampled instant: displacements from where it was put. */
   readonly frame: ActorFrame = restingActor();
   readonly shown: ShownBody;
-  /** Wall time since which it is there. */
+  /** Wall time at which the body was added. */
   since: Seconds = 0;
   facing: 1 | -1 = 1;
   scale = 1;

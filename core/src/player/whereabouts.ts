@@ -2,7 +2,7 @@ import { doubles } from '../maths/doubles.js';
 import type { Px, Seconds } from '../units.js';
 import type { Spotted } from '../take/spotted.js';
 
-/** Placements that are remembered where they are not all kept. */
+/** Number of placements remembered, unless all are kept. */
 export const remembered = 256;
 /** Most bodies are put but a few times: there is room for so many at first, and for more when it is wanted. */
 const roomAtFirst = 8;
@@ -24,7 +24,7 @@ export class Whereabouts {
   private readonly speed = doubles(2);
   private last = -1;
   private count = 0;
-  /** Puts the body where it has come to by itself, of one that is told of only when somebody asks for later than its last placement. */
+  /** Called before a position later than the last placement is read; it adds the placements up to then. Undefined for a body that stands. */
   onward: (() => void) | undefined;
 
   constructor(private readonly keeping: 'forgotten' | 'kept' = 'forgotten') {}

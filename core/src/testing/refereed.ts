@@ -78,8 +78,8 @@ function firstDuel(log: readonly SteppedTold[], other: readonly SteppedTold[]): 
 }
 
 /**
- * When a body first goes in and out of a zone, or past another body, within an instant: it lies on the edge to less than a step goes,
- * and a simulation that notices everything a little late does not see it.
+ * When two bodies first raise more than two events on one another almost at once: a body grazes the edge of a zone. The stepped
+ * simulation notices contacts a little late, so it can miss such a graze.
  */
 function firstGraze(log: readonly Pick<SteppedTold, 'at' | 'source' | 'target'>[]): number {
   const first = log.find(({ at, source, target }, i) => {

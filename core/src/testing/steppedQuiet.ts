@@ -43,7 +43,7 @@ function isOnItsWay(body: Body, { left, right }: SteppedBrawl['edges'], seconds:
   return isFar(away - (body.rests ? out : near), body, goal.whom, seconds);
 }
 
-/** True if a body that pursues another has not yet aimed anew since either went another way: it does with the next step. */
+/** True if a pursuing body will aim again with the next step, because its velocity or that of its target has changed. */
 function isNewsOf({ push, lunges, standing, swing, rests, knew, ways }: Body, whom: Body): boolean {
   const isFree = !push && !lunges && standing === 'up' && (!swing || swing.move.walks === true);
   return isFree && !rests && knew !== ways + whom.ways;

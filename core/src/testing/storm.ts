@@ -37,7 +37,7 @@ export interface Weathered {
 
 /** Frames a second by which an arena plays. */
 const rate = 60;
-/** Seconds by which rounding may set the clocks of a run and of an arena apart, after many hit-stops. */
+/** Largest difference in seconds between the clocks of a run and an arena that counts as rounding. */
 const rounding = 1e-8;
 /** px that a body may be off where one leg ends and the next begins. */
 const closed = 1e-3;
@@ -140,7 +140,7 @@ function unfinite(value: unknown, place = ''): string | undefined {
 function cutFaults(plan: CombatPlan, drill: CompiledDrill, whole: DrillRun, project: Project): string[] {
   const history: HistoryStep[] = [];
   const cues: PlayedCue[] = [];
-  // Held against the other as it goes: two logs of a hundred thousand events are more than memory has room for.
+  // Compared as the events come: two logs of 100,000 events do not fit into the storm's memory.
   let [events, other] = [0, -1];
   const isOther = (entry: LogEntry, i: number): boolean =>
     i < whole.log.length && (entry.at !== whole.log[i].at || entry.event !== whole.log[i].event || entry.target !== whole.log[i].target);
@@ -184,8 +184,9 @@ function play(kit: Kit, project: Project, whole: DrillRun, clock: () => number):
   const read = new Histories(whole);
   // A drill stops after its highest number of events; an arena has no such limit.
   const end = whole.log.length > drillLimits.events ? whole.log[drillLimits.events].at : drill.length;
-  const isCut = end < drill.length;
-  for (let frame = 1; frame <= end * rate && !(isCut && frame + 1 > end * rate); frame++) {
+  // The frame in which a run reached its limit is not compared: the arena goes on there.
+  const frames = Math.floor(end * rate) - (end < drill.length ? 1 : 0);
+  for (let frame = 1; frame <= frames; frame++) {
     const to = frame / rate;
     for (; next < tasks.length && tasks[next].at <= to + 1e-9; next++) tasks[next].hand(arena);
     const began = clock();
@@ -194,7 +195,7 @@ function play(kit: Kit, project: Project, whole: DrillRun, clock: () => number):
     events += arena.log.length;
     for (; logged < whole.log.length && whole.log[logged].at <= to + 0.5e-9; logged++);
     if (broken.length > 0) break;
-    // What falls on the very end of a frame may by rounding come with the next.
+    // By rounding, an event at the end of a frame can come with the next frame.
     const atEdge = events === logged ? 0 : whole.log.filter(({ at }) => Math.abs(at - to) < rounding).length;
     if (Math.abs(events - logged) > atEdge) broken.push(`the arena has ${events} events by ${to}, the run ${logged}`);
     for (const { id, place, health } of arena.actors) {

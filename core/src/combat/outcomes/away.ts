@@ -6,12 +6,12 @@ import { returnIn, returnRules, returnWords } from '../parts/returning.js';
 import { lead, leastAmount } from './lead.js';
 import { defineOutcome } from './outcome.js';
 
-/** How a body comes back counts only where it does. */
-const ifBack = { when: { field: 'back', is: 'set' } } as const;
-const afterBack = {
-  where: { ...returnRules.where, ...ifBack },
-  spread: { ...returnRules.spread, ...ifBack },
-  health: { ...returnRules.health, ...ifBack },
+/** Fields of the respawn are shown only if the body respawns. */
+const ifRespawned = { when: { field: 'back', is: 'set' } } as const;
+const respawnFields = {
+  where: { ...returnRules.where, ...ifRespawned },
+  spread: { ...returnRules.spread, ...ifRespawned },
+  health: { ...returnRules.health, ...ifRespawned },
 };
 
 export const away = defineOutcome({
@@ -28,7 +28,7 @@ export const away = defineOutcome({
       min: 0,
       max: ruleLimits.seconds,
     }),
-    ...afterBack,
+    ...respawnFields,
   },
   compile(reader) {
     const of = reader.choice('of');

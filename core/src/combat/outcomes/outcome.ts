@@ -9,7 +9,7 @@ import { amountIn } from '../parts/amount.js';
 import { partyOf } from '../parts/asking.js';
 import { amountWords } from '../parts/amountWords.js';
 import { nearly } from '../parts/memory.js';
-import { maybeAmountRule, parties, type Party, ruleLimits, type ChoiceRule, type RuleFields } from '../parts/ruleFields.js';
+import { maybeAmountRule, parties, ruleLimits, type ChoiceRule, type Party, type RuleFields } from '../parts/ruleFields.js';
 import { leastAmount, type Lead } from './lead.js';
 import type { Launch } from '../flights/flightKeeper.js';
 import type { Throw } from '../walking/throwKeeper.js';
@@ -44,7 +44,10 @@ export interface Doing {
   play(sequence: string, told: Told, payload: FullPayload, seed: Uint32, after: Seconds): void;
   count(who: Combatant | undefined, counter: string, set: number | undefined, by: number): void;
   fell(who: Combatant, asking: Asking): void;
-  /** Takes somebody away; back after so many seconds of the world's clock, or never. One that is replaced is not drawn any longer. */
+  /**
+   * Despawns a body. It respawns after `back.after` seconds of the world's clock, or never if `back` is undefined. Pass 'replaced' if
+   * other bodies take its place: then it is no longer drawn.
+   */
   away(who: Combatant, back: { readonly after: Seconds; readonly to: Respawn } | undefined, how?: 'replaced'): void;
   /** At once, whatever was decided about a return. */
   bringBack(who: Combatant, to: Respawn): void;
@@ -74,7 +77,7 @@ export interface OutcomeKind extends RuleKind {
   leads?(document: Readonly<Record<string, unknown>>): readonly Lead[];
   /** Warns about settings that are most likely a mistake; undefined if there are none. */
   doubt?(document: Readonly<Record<string, unknown>>): string | undefined;
-  /** Who does it, where a rung that is to come seldom waits for that one and not for its target. */
+  /** The party that performs the outcome. A cooldown added to its rung counts for this party; for the target, if left out. */
   doer?(document: Readonly<Record<string, unknown>>): Party | undefined;
 }
 

@@ -40,7 +40,7 @@ interface Base<C extends string, T> {
   readonly about: string;
   /** Undefined where a document must say it itself. */
   readonly default: T;
-  /** The field counts, and is asked for, only while another one has one of these values, or any, where that one may be left out. */
+  /** The field is used and shown only if another field has one of these values; 'set': if an optional field has a value. */
   readonly when?: { readonly field: string; readonly is: readonly string[] | 'set' } | undefined;
 }
 

@@ -68,11 +68,11 @@ export function gainsOf({ ax = 0, ay = 0, bends }: Leg): number {
   return bends ? bends.reduce((sum, { radius, rate }) => sum + radius * rate * rate, even) : even;
 }
 
-export function isEven({ ax = 0, ay = 0, bends }: Leg): boolean {
+export function isEven({ ax = 0, ay = 0, bends }: Pick<Leg, 'ax' | 'ay' | 'bends'>): boolean {
   return ax === 0 && ay === 0 && !bends;
 }
 
-export function isStill({ vx, vy, ax = 0, ay = 0, bends }: Leg): boolean {
+export function isStill({ vx, vy, ax = 0, ay = 0, bends }: Omit<Leg, 'x' | 'y' | 'since' | 'until'>): boolean {
   return vx === 0 && vy === 0 && ax === 0 && ay === 0 && !bends;
 }
 
@@ -94,14 +94,14 @@ export function isSame(one: Leg, other: Leg): boolean {
   );
 }
 
-/** Share of a speed by which rounding may change it. */
+/** Largest change of a velocity, as a share of the speed, that counts as rounding. */
 const rounding = 1e-9;
 
-/** Whether one that goes evenly would only go on as it goes, on a leg that begins where it is by now: up to rounding. */
-export function goesOn(goes: Leg, leg: Leg): boolean {
-  if (!isEven(goes) || !isEven(leg) || isStill(goes) || goes.until !== leg.until) return false;
-  const least = rounding * Math.hypot(goes.vx, goes.vy);
-  return Math.abs(leg.vx - goes.vx) <= least && Math.abs(leg.vy - goes.vy) <= least;
+/** True if a new leg has the velocity of the old one, up to rounding, and both are straight: the body's motion does not change. */
+export function continues(old: Leg, next: Leg): boolean {
+  if (!isEven(old) || !isEven(next) || isStill(old) || old.until !== next.until) return false;
+  const most = rounding * Math.hypot(old.vx, old.vy);
+  return Math.abs(next.vx - old.vx) <= most && Math.abs(next.vy - old.vy) <= most;
 }
 
 /**

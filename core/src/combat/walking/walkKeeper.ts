@@ -4,7 +4,7 @@ import type { Watched } from '../moves/watches.js';
 import type { Combatant } from '../parts/combatant.js';
 import { nearly, snap } from '../parts/memory.js';
 import { interception } from './interception.js';
-import { goesOn, isEven, isSame, isStill, legAsSeen, legAt, type Leg } from './leg.js';
+import { continues, isEven, isSame, isStill, legAsSeen, legAt, type Leg } from './leg.js';
 import { orbit } from './orbit.js';
 import { partingWall } from './partingWall.js';
 import { turnOnto } from './turnOnto.js';
@@ -259,7 +259,7 @@ export class WalkKeeper {
     const { goes } = who;
     const isMoving = who.acting !== undefined;
     const facing = isMoving || Math.abs(looks) <= nearly ? who.facing : looks > 0 ? 1 : -1;
-    if (facing === who.facing && (isSame(goes, leg) || goesOn(goes, leg))) return;
+    if (facing === who.facing && (isSame(goes, leg) || continues(goes, leg))) return;
     who.facing = facing;
     who.go(leg);
     this.world.tellLeg(who);

@@ -12,7 +12,7 @@ const slowest = 10;
 const leg = { since: 0, x: 1, y: 2, vx: 3, vy: 4 } as const;
 const legWidth = 5;
 const rowWidth = legWidth * (mostBounces + 1);
-/** Steps in which a landing is found: halves alone would need as many. */
+/** Most steps to find a landing; bisection alone needs about as many. */
 const mostSteps = 60;
 /** px by which a particle that begins on the floor may be off it. */
 const nearly = 1e-9;
@@ -110,7 +110,7 @@ export class Landings {
     const over = (t: Seconds): Px => height - nearly - ballisticPosition(y, vy, gravity, drag, t);
     if (over(begin) <= 0) return begin;
     if (over(end) > 0) return undefined;
-    // Newton's steps, and halves where one would leave what is known to hold the landing.
+    // Newton's method, with a bisection step if Newton leaves the bracket.
     let [low, high] = [begin, end];
     let t = gravity > 0 && drag === 0 ? (Math.sqrt(Math.max(0, vy * vy + 2 * gravity * (height - nearly - y))) - vy) / gravity : high;
     for (let step = 0; step < mostSteps; step++) {

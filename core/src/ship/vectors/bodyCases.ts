@@ -510,7 +510,7 @@ export const bodyCases: readonly ArenaCase[] = [
   },
   {
     about:
-      'A body that splits is gone at once, whatever shows on it: its pieces stand in its place. A body that is despawned is drawn as long as what it was struck with at that instant shows on it.',
+      'A body that splits is gone at once, whatever effects show on it. A despawned body stays drawn while effects of that instant show on it.',
     bodies: { struck: { ranks: [{ scale: 0.5, health: 8 }, { scale: 1 }] } },
     ladders: {
       hit: [

@@ -56,7 +56,7 @@ describe('an actor', () => {
     expect([large.width, large.height]).toEqual([216, 216]);
     for (const one of [made, sheet, large]) expect(actorSchema().safeParse(one).success).toBeTrue();
     expect(copyOf(beetle, project)).toEqual(jasmine.objectContaining({ id: 'beetle-copy', role: 'bystander', parts: beetle.parts }));
-    // Where one stands by already, others are on no stage until they are put there.
+    // With one actor in each role, further actors stand on no stage.
     const crowd = { ...project, actors: (['source', 'target', 'bystander'] as const).map((role) => ({ ...beetle, id: role, role })) };
     expect(newActor(crowd, picture('pip', { width: 60, height: 40 })).role).toBe('none');
     expect(copyOf(beetle, crowd).role).toBe('none');

@@ -19,9 +19,9 @@ export type PartPose = NonNullable<Actor['poses'][PoseName]>[string];
 export type Picture = Extract<Asset, { type: 'picture' }>;
 
 export const poseNames: readonly PoseName[] = ['hurt', 'lunge', 'guard', 'fall'];
-/** As what a body stands on a stage. */
+/** Roles of a body on a stage. */
 export const roles = ['source', 'target', 'bystander'] as const;
-/** As what an actor stands on every stage that does not say it. */
+/** Roles of an actor; `none`: it stands only on stages that list it. */
 export const actorRoles = [...roles, 'none'] as const;
 /** What an actor does on the stage, in words. */
 export const roleWords: Readonly<Record<Actor['role'], string>> = {
@@ -108,7 +108,7 @@ export function newActor({ actors, conventions }: Project, picture: Picture): Ac
   };
 }
 
-/** The part on the stage that nobody has yet; none where all are taken: the stage shows one who stands by, and no crowd. */
+/** The first role that no actor has; `none` if all are taken, so that new actors do not crowd the stage. */
 function freeRole(actors: readonly Pick<Actor, 'role'>[], among: readonly Actor['role'][] = roles): Actor['role'] {
   return among.find((role) => !actors.some((actor) => actor.role === role)) ?? 'none';
 }

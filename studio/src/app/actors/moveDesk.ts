@@ -194,7 +194,7 @@ export class MoveDesk {
     );
   }
 
-  /** Gives a move another name; its id follows, with everything that names it, until a game uses the ids. */
+  /** Renames a move. Its id and everything that refers to it change too, unless a game uses the ids. */
   rename(move: Move, label: string): void {
     const [actor, { project }] = [this.actor(), this.projects];
     if (!actor || !project) return;

@@ -80,7 +80,7 @@ describe('the moves of an actor', () => {
     await show();
   });
 
-  it('have ids that follow their names once they have one, and stay chosen', async () => {
+  it('get ids from their names when renamed, and stay selected', async () => {
     await press('New move');
     expect(desk.move()?.id).toBe('new-move');
     await choose('Name of the move', 'Horn jab');
@@ -89,7 +89,7 @@ describe('the moves of an actor', () => {
       ['horn-jab', 'Horn jab'],
     ]);
     expect(desk.move()?.id).toBe('horn-jab');
-    // One without a name, whose id somebody chose, keeps it.
+    // A move without a name keeps its id.
     desk.rename(move(), 'Wide swing');
     expect(move().id).toBe('swing');
   });

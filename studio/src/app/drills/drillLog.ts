@@ -7,7 +7,7 @@ import { DrillService } from './drillService';
 /** More lines than this are not shown at once. */
 const mostLines = 400;
 
-/** Something of a run that has a line of its own. */
+/** A line of the log. */
 interface Line {
   readonly key: string;
   readonly time: number;
@@ -16,7 +16,7 @@ interface Line {
   readonly who: string;
 }
 
-/** An event, with what answered it. */
+/** The line of an event, with the rungs that matched. */
 interface EventLine extends Line {
   readonly entry: LogEntry;
   readonly answered: string;
@@ -25,8 +25,8 @@ interface EventLine extends Line {
 }
 
 /**
- * What was raised, which rung answered, what came of it, and why not the others; and what statuses and moves play by themselves.
- * A line jumps to its instant.
+ * Lists the events of a drill with the rungs that matched, the outcomes, and why other rungs did not match; and the sequences that
+ * statuses, moves and projectiles play. A click on a line moves the playhead to its time.
  */
 @Component({
   selector: 'und-drill-log',
@@ -169,7 +169,7 @@ interface EventLine extends Line {
 })
 export class DrillLog {
   readonly log = input.required<readonly LogEntry[]>();
-  /** What the run plays. */
+  /** All sequences that the run plays. */
   readonly cues = input.required<readonly Cue[]>();
 
   private readonly playback = inject(PlaybackService);
@@ -196,7 +196,7 @@ export class DrillLog {
       name: names.of('sequence', cue.sequence),
       who: partiesWords(cue, names),
     }));
-    // A sort that is stable: at one instant what was raised stands before what it led to.
+    // The sort is stable: at the same time, events stand before the sequences that they caused.
     return plays.length === 0 ? events : [...events, ...plays].sort((a, b) => a.time - b.time);
   });
   /** The last line at or before the playhead. */
@@ -216,7 +216,7 @@ export class DrillLog {
     return lines.slice(from, from + mostLines);
   });
 
-  /** The line as that of an event; undefined for one that plays. */
+  /** The line of an event; undefined for the line of a played sequence. */
   protected ofEvent(line: Line): EventLine | undefined {
     return 'entry' in line ? (line as EventLine) : undefined;
   }

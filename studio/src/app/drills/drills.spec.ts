@@ -239,7 +239,7 @@ describe('drills', () => {
       const element = fixture.nativeElement as HTMLElement;
       const lines = (): string[] => [...element.querySelectorAll('li .rung')].map(({ textContent }) => textContent.trim());
       expect(lines()).toEqual(['hit', 'lit', 'hit', 'hit', 'hit', 'hit']);
-      // What no outcome plays has a line as well, where it comes.
+      // A sequence that no outcome plays has a line of its own.
       const plays = [...element.querySelectorAll('li')].map(({ textContent }) => textContent.replace(/\s+/g, ' ').trim());
       expect(plays.filter((line) => line.includes('plays') && line.startsWith('1.70'))).toEqual([jasmine.stringContaining('plays')]);
       const filter = element.querySelector<HTMLInputElement>('input');

@@ -99,17 +99,19 @@ export class DrillsPage {
   protected readonly project = toSignal(this.projects.project$);
   protected readonly all = computed(() => this.project()?.drills ?? []);
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.drill()));
-  /** The same as long as it is the same drill, however that changes. */
   /** Id in the address of a drill that the project does not have; empty for none. */
   protected readonly missed = signal('');
-  /** The drill that was removed last, and whom it stood behind. */
-  private readonly removed = signal<{ readonly drill: Drill; readonly after: string | undefined } | undefined>(undefined);
-  /** The same, as long as it is not there. */
-  protected readonly gone = computed(() => {
-    const drill = this.removed()?.drill;
-    return drill && !this.all().some(({ id }) => id === drill.id) ? drill : undefined;
+  /** The drill that was removed last, its project, and the drill before it in the list. */
+  private readonly removed = signal<{ readonly drill: Drill; readonly project: string; readonly behind: string | undefined } | undefined>(
+    undefined,
+  );
+  /** The removed drill, as long as it can be restored in this project. */
+  protected readonly restorable = computed(() => {
+    const removed = this.removed();
+    return removed?.project === this.project()?.id && !this.all().some(({ id }) => id === removed?.drill.id) ? removed?.drill : undefined;
   });
   private last: string | undefined;
+  /** Stays the same through all changes of the drill. */
   private readonly chosenId = computed(() => this.chosen()?.id);
   protected readonly film = inject(FilmService);
   protected readonly trial = inject(DrillTrial);
@@ -225,13 +227,16 @@ export class DrillsPage {
   protected remove(drill: Drill): void {
     const at = this.all().indexOf(drill);
     const next = this.all().at(at + 1) ?? this.all().at(at - 1);
-    this.removed.set({ drill, after: at > 0 ? this.all().at(at - 1)?.id : undefined });
+    this.removed.set({ drill, project: this.project()?.id ?? '', behind: at > 0 ? this.all()[at - 1].id : undefined });
     this.projects.remove(`remove ${drill.label}`, [`drills/${drill.id}`]);
     this.address.turnTo('drills', next && next !== drill ? [next.id] : [], { replaceUrl: true });
   }
 
-  protected bringBack(drill: Drill): void {
-    this.projects.add(`bring back ${drill.label}`, `drills/${drill.id}`, drill, this.removed()?.after);
+  protected restore(): void {
+    const removed = this.removed();
+    if (!removed) return;
+    const { drill, behind } = removed;
+    this.projects.add(`restore ${drill.label}`, `drills/${drill.id}`, drill, behind);
     this.address.turnTo('drills', [drill.id]);
   }
 

@@ -1,16 +1,13 @@
 import { fightProject } from '../../testing';
-import { documentName } from './documentNames';
+import { documentNames } from './documentNames';
 
-describe('the name of a document', () => {
-  it('is what people call it, with what it is', () => {
+describe('names of documents', () => {
+  it('are their labels with their kind; a response has the name of its event', () => {
     const project = fightProject();
-    const [drill, event, actor] = [project.drills[0], project.events[0], project.actors[0]];
-    const response = project.responses[0];
-    const answered = project.events.find(({ id }) => id === response.event);
-    expect(documentName(project, `drills/${drill.id}`)).toBe(`drill ${drill.label}`);
-    expect(documentName(project, `events/${event.id}`)).toBe(`event ${event.label}`);
-    expect(documentName(project, `actors/${actor.id}`)).toBe(`actor ${actor.label}`);
-    expect(documentName(project, `responses/${response.id}`)).toBe(`answers to ${answered?.label}`);
-    expect(documentName(project, 'statuses/gone')).toBe('status gone');
+    expect(documentNames(project, ['drills/two-blows', 'events/lance-hit', 'actors/mosshell'])).toBe(
+      'drill Two blows, event Lance hit, actor mosshell',
+    );
+    expect(documentNames(project, ['responses/lance-hit', 'statuses/gone'])).toBe('rungs of Lance hit, status gone');
+    expect(documentNames(project, [])).toBe('');
   });
 });

@@ -1,6 +1,6 @@
 import type { Project } from '@undatio/core';
 
-/** What documents of each collection are called. */
+/** One document of each collection. */
 const words: Readonly<Record<string, string>> = {
   actors: 'actor',
   drills: 'drill',
@@ -9,12 +9,16 @@ const words: Readonly<Record<string, string>> = {
   statuses: 'status',
 };
 
-/** Names a document as people know it: what it is, and what it is called; the answers to an event by that event. */
-export function documentName(project: Project, key: string): string {
+/** Names documents for people, like “drill Guard, sequence First blow”. Keys are `collection/id`. */
+export function documentNames(project: Project, keys: readonly string[]): string {
+  return keys.map((key) => nameOf(project, key)).join(', ');
+}
+
+function nameOf(project: Project, key: string): string {
   const [collection, id] = key.split('/', 2);
   if (collection === 'responses') {
     const event = project.responses.find((one) => one.id === id)?.event;
-    return `answers to ${project.events.find((one) => one.id === event)?.label ?? id}`;
+    return `rungs of ${project.events.find((one) => one.id === event)?.label ?? id}`;
   }
   const listed = (project as unknown as Readonly<Record<string, readonly { readonly id: string; readonly label?: string }[] | undefined>>)[
     collection

@@ -23,7 +23,7 @@ import { StageLoan } from '../playback/stageLoan';
 import { withDocument, type DocumentKey } from '../project/documentKey';
 import { newSequence } from '../project/newSequence';
 import { ProjectService } from '../project/projectService';
-import { documentName } from '../project/documentNames';
+import { documentNames } from '../project/documentNames';
 import { withOtherId } from '../project/relabelled';
 import { ScreenAddress } from '../project/screenAddress';
 import { KeyMap } from '../shared/keyMap';
@@ -287,7 +287,7 @@ export class RulesPage {
   protected askRemove(event: EventType): void {
     const others = this.users().filter((name) => !this.goesWith().includes(name) && !name.startsWith('sequences/'));
     if (others.length > 0) {
-      this.refused.set(`Used by ${this.named(others)}: take it out there first.`);
+      this.refused.set(`The event is used by ${this.named(others)}. Remove it there first.`);
       return;
     }
     this.refused.set('');
@@ -305,10 +305,9 @@ export class RulesPage {
     this.address.turnTo('rules', next ? [next.id] : [], { replaceUrl: true });
   }
 
-  /** Documents as people know them. */
   protected named(keys: readonly string[]): string {
     const project = this.project();
-    return project ? keys.map((key) => documentName(project, key)).join(', ') : '';
+    return project ? documentNames(project, keys) : '';
   }
 
   /** What asks for the event: its sequences, and the documents that decide. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { Project, Status } from '@undatio/core';
 import { freeId, identifierPattern, rulesThatUse, statusCourse } from '@undatio/core/internal';
 import { ProjectService } from '../project/projectService';
-import { documentName } from '../project/documentNames';
+import { documentNames } from '../project/documentNames';
 import { withOtherId } from '../project/relabelled';
 import { ScrubNumber } from '../shared/scrubNumber';
 import { timeMarks } from '../shared/timeMarks';
@@ -78,9 +78,8 @@ export class StatusesView {
   protected remove(status: Status): void {
     const users = rulesThatUse(this.project(), (use) => use.collection === 'statuses' && use.id === status.id);
     if (users.length > 0) {
-      this.refused.set(
-        `“${status.label}” is used by ${users.map(({ collection, id }) => documentName(this.project(), `${collection}/${id}`)).join(', ')}: remove it there first`,
-      );
+      const keys = users.map(({ collection, id }) => `${collection}/${id}`);
+      this.refused.set(`“${status.label}” is used by ${documentNames(this.project(), keys)}. Remove it there first.`);
       return;
     }
     this.refused.set('');

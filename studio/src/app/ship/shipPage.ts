@@ -50,7 +50,7 @@ export class ShipPage {
   );
   protected readonly errors = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'error') ?? []);
   protected readonly warnings = computed(() => this.contents()?.problems.filter(({ severity }) => severity === 'warning') ?? []);
-  /** Names of the sequences that no rule plays; empty where each is played, or rules play none. */
+  /** Names of the sequences that no rule plays; empty if there are none. */
   protected readonly unplayed = computed(() => {
     const project = this.project();
     return (project ? unplayedSequences(project) : []).map(({ label }) => label).join(', ');

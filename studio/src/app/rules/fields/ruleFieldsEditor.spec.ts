@@ -57,7 +57,7 @@ describe('the fields of a rule', () => {
     expect(rows()).toEqual(['Event', 'On', 'From', 'After', 'Around', 'Radius', 'At most', 'Speed', 'Except', 'Kinds', 'Sides', 'Payload']);
   });
 
-  it('are asked for only where they count: where somebody comes back to, once it does', async () => {
+  it('of a respawn are shown only if the body respawns', async () => {
     await show(outcomeKinds['away'], { outcome: 'away', of: 'target' });
     expect(rows()).toEqual(['Whom', 'Back after', 'After']);
     await show(outcomeKinds['away'], { outcome: 'away', of: 'target', back: 3 });

@@ -65,7 +65,7 @@ export class ConditionList {
   /** Whether each holds at the moment that is looked at. */
   readonly met = input<readonly boolean[]>();
   readonly age = input<number>();
-  /** What their rung does. */
+  /** Outcomes of the same rung. */
   readonly outcomes = input<readonly Outcome[]>([]);
   readonly adds = input('Add a condition');
   readonly changed = output<RuleChange<Condition[]>>();

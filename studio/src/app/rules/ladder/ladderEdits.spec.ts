@@ -38,7 +38,7 @@ describe('a new rule', () => {
     }
   });
 
-  it('waits for its target, or for whoever lets something go', () => {
+  it('that is a cooldown counts for the target, or for the party that launches', () => {
     const launched = newOutcome('launch', choices);
     const per = (...then: readonly Outcome[]): unknown => (newCondition('cooldown', choices, then) as { per?: string } | undefined)?.per;
     expect(per()).toBe('target');

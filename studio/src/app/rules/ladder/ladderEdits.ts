@@ -63,7 +63,7 @@ function required(fields: RuleFields, choices: RuleChoices): Record<string, unkn
   return made;
 }
 
-/** A new condition of a rung that does so much; what it remembers is kept for whoever does it. */
+/** Makes a condition for a rung with the outcomes `then`. A cooldown counts for the party that performs them. */
 export function newCondition(name: string, choices: RuleChoices, then: readonly Outcome[] = []): Condition | undefined {
   if (groupNames.includes(name as never)) return { condition: name as 'all', of: [] };
   const needed = required(conditionKinds[name].fields, choices);
