@@ -101,6 +101,27 @@ test('an actor is made in a picture, given a part and a place, and thrown away',
   await expect(page.getByRole('link', { name: /Pip’s cousin/ })).toBeVisible();
 });
 
+test('a body whose size changes is drawn anew on the stage, on the canvas that is there', async ({ studio, page, server }) => {
+  await page.goto(`${server.address}/projects/elytra-league/actors/mosshell`);
+  await expect(page.getByLabel('Name of the actor')).toHaveValue('Mosshell');
+  await page.getByLabel('Width', { exact: true }).fill('60');
+  await page.keyboard.press('Enter');
+  await studio.saved();
+  await page.getByRole('link', { name: 'Tune' }).click();
+  const canvas = page.locator('und-stage canvas');
+  await expect(canvas).toBeVisible();
+  await canvas.evaluate((one) => one.setAttribute('data-first', ''));
+  // Over its shell, as large as it was, and over the wood behind it once it is small.
+  const bodyAt = async (): Promise<string> => (await studio.stagePixel(40, 0)).join();
+  await studio.settle();
+  const small = await bodyAt();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(bodyAt).not.toBe(small);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect.poll(bodyAt).toBe(small);
+  await expect(canvas).toHaveAttribute('data-first', '');
+});
+
 test('a body has a spot of its own, a crowd of it stands on a stage of its own, and effects hang on both', async ({
   studio,
   page,

@@ -1,4 +1,5 @@
 import type { AnyFrame } from '@undatio/core/internal';
+import type { StageCanvas } from './stageCanvas';
 import type { StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
 import type { SheetLayout } from './sheetLayout';
@@ -16,20 +17,16 @@ export interface CellSize {
  * graphics contexts, and all that moves on a stage comes from the frame.
  */
 export class CellPainter {
-  private readonly host: HTMLElement;
   private painter: StagePainter | undefined;
   private sheet: StageSheet | undefined;
   private destroyed = false;
 
-  private constructor(parent: HTMLElement) {
-    this.host = document.createElement('div');
-    // It has a size and is laid out, but is never seen.
-    this.host.style.cssText = 'position:absolute;left:0;top:0;visibility:hidden;pointer-events:none;overflow:hidden';
-    this.host.setAttribute('aria-hidden', 'true');
-    parent.append(this.host);
-  }
+  private constructor(
+    private readonly host: HTMLElement,
+    private readonly canvas: StageCanvas,
+  ) {}
 
-  /** Rejects as a stage's painter does. */
+  /** Inside `parent`, on a canvas of its own. Rejects as a stage's painter does. */
   static async create(
     parent: HTMLElement,
     on: OnStage,
@@ -37,19 +34,40 @@ export class CellPainter {
     size: CellSize,
     pictureUrl: (asset: string) => string,
   ): Promise<CellPainter> {
-    const cells = new CellPainter(parent);
-    cells.size(size);
+    const host = document.createElement('div');
+    // It has a size and is laid out, but is never seen.
+    host.style.cssText = 'position:absolute;left:0;top:0;visibility:hidden;pointer-events:none;overflow:hidden';
+    host.setAttribute('aria-hidden', 'true');
+    host.style.width = `${size.width}px`;
+    host.style.height = `${size.height}px`;
+    parent.append(host);
     try {
-      const [{ StagePainter }, { StageSheet }] = await Promise.all([import('./stagePainter'), import('./stageSheet')]);
-      cells.painter = await StagePainter.create(cells.host, on, pictureUrl);
-      cells.sheet = new StageSheet(cells.painter);
-      cells.painter.setBackground(background);
-      await cells.painter.complete();
+      const { StageCanvas } = await import('./stageCanvas');
+      const cells = new CellPainter(host, await StageCanvas.create(host));
+      return await cells.furnished(on, background, pictureUrl);
     } catch (error) {
-      cells.destroy();
+      host.remove();
       throw error;
     }
-    return cells;
+  }
+
+  /** One with other bodies or pictures on the canvas of this one, which is to be destroyed once that is there. Rejects likewise. */
+  restaged(on: OnStage, background: StageBackground, pictureUrl: (asset: string) => string): Promise<CellPainter> {
+    return new CellPainter(this.host, this.canvas.hold()).furnished(on, background, pictureUrl);
+  }
+
+  private async furnished(on: OnStage, background: StageBackground, pictureUrl: (asset: string) => string): Promise<this> {
+    try {
+      const [{ StagePainter }, { StageSheet }] = await Promise.all([import('./stagePainter'), import('./stageSheet')]);
+      this.painter = await StagePainter.create(this.canvas, on, pictureUrl);
+      this.sheet = new StageSheet(this.painter);
+      this.painter.setBackground(background);
+      await this.painter.complete();
+    } catch (error) {
+      this.destroy();
+      throw error;
+    }
+    return this;
   }
 
   /** Lays small stages of another size out from now on. */
@@ -89,9 +107,10 @@ export class CellPainter {
   }
 
   destroy(): void {
+    if (this.destroyed) return;
     this.destroyed = true;
     this.sheet?.destroy();
     this.painter?.destroy();
-    this.host.remove();
+    if (this.canvas.release()) this.host.remove();
   }
 }

@@ -32,6 +32,12 @@ export class CellTextures {
     this.kept.set(id, cells);
     return cells;
   }
+
+  /** Lets the cells go; whole pictures belong to whoever loaded them. */
+  destroy(): void {
+    for (const cells of this.kept.values()) for (const cell of cells) cell.destroy();
+    this.kept.clear();
+  }
 }
 
 function cut(texture: Texture, asset: Extract<Project['assets'][number], { type: 'picture' }>): readonly Texture[] {

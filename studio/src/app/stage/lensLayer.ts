@@ -15,10 +15,13 @@ void main(void) {
 }
 `;
 
+/** Drawn once, and the same for every stage. */
+let darkCorners: Texture | undefined;
+
 /** What the view is seen through: red and blue parted, corners darkened, a flash over everything. */
 export class LensLayer {
   readonly view = new Container();
-  private readonly vignette = new Sprite(Texture.from(drawVignette()));
+  private readonly vignette = new Sprite((darkCorners ??= Texture.from(drawVignette())));
   private readonly flash = new Graphics().rect(0, 0, 1, 1).fill(0xffffff);
   private readonly splitFilter: Filter;
   private readonly values: { uSplit: number };

@@ -17,6 +17,7 @@ import { PlaybackService } from '../playback/playbackService';
 import type { ShownFrames } from '../playback/frameService';
 import { ProjectApi } from '../project/projectApi';
 import { looksAlike } from './looksAlike';
+import type { StageCanvas } from './stageCanvas';
 import type { StagePainter } from './stagePainter';
 import type { OnStage } from './stageSetUps';
 import type { StageBackground } from './stageView';
@@ -77,6 +78,7 @@ export class PaintedStage {
   private readonly api = inject(ProjectApi);
   private readonly destroyed = inject(DestroyRef);
   private readonly injector = inject(Injector);
+  private canvas: Promise<StageCanvas> | undefined;
   private painter: StagePainter | undefined;
   /** The frame that was shown last, and how often the stage was to be drawn anew. */
   private frame: Parameters<StagePainter['paint']>[0] | undefined;
@@ -117,7 +119,16 @@ export class PaintedStage {
     this.destroyed.onDestroy(() => {
       watch.disconnect();
       this.painter?.destroy();
+      this.letCanvasGo();
     });
+  }
+
+  private letCanvasGo(): void {
+    this.canvas?.then(
+      (canvas) => canvas.release(),
+      () => undefined,
+    );
+    this.canvas = undefined;
   }
 
   /** Draws the stage anew, with other bodies or another background; the one before stays until it is there. */
@@ -125,12 +136,16 @@ export class PaintedStage {
     const asked = ++this.asked;
     try {
       // The painter brings PixiJS with it: loaded after the page, so that the page does not wait for it.
-      const { StagePainter } = await import('./stagePainter');
-      const painter = await StagePainter.create(this.host().nativeElement, on, (asset) => this.api.assetUrl(on.project, asset));
+      const [{ StageCanvas }, { StagePainter }] = await Promise.all([import('./stageCanvas'), import('./stagePainter')]);
+      if (this.destroyed.destroyed) return;
+      const canvas = await (this.canvas ??= StageCanvas.create(this.host().nativeElement));
+      if (this.destroyed.destroyed || asked !== this.asked) return;
+      const painter = await StagePainter.create(canvas, on, (asset) => this.api.assetUrl(on.project, asset));
       if (this.destroyed.destroyed || asked !== this.asked) return painter.destroy();
       this.painter?.destroy();
       this.painter = painter;
     } catch (error) {
+      if (!this.painter) this.letCanvasGo();
       this.fail(error);
       return;
     }

@@ -10,6 +10,9 @@ interface Look {
   readonly source: TextureSource;
 }
 
+/** The pictures that need no asset, side by side: drawn once, and the same for every stage. */
+let ownPictures: Texture | undefined;
+
 /**
  * Every particle of a frame: those that cover in the frame's order, under those that add. A particle container draws from a single
  * source, so that each run of particles of one source has a container of its own; what adds may be drawn in any order. Containers
@@ -19,7 +22,8 @@ export class ParticleLayer {
   readonly view = new Container();
   private readonly normal = new Container();
   private readonly additive = new Container();
-  private readonly looks: Look[];
+  private readonly own: readonly Look[];
+  private readonly looks: readonly Look[];
   private readonly covering = new Map<TextureSource, Pool>();
   private readonly adding = new Map<TextureSource, Pool>();
   private readonly used: Layer[] = [];
@@ -27,13 +31,13 @@ export class ParticleLayer {
 
   constructor(pictureCells: CellTextures) {
     this.view.addChild(this.normal, this.additive);
-    const { source }: { source: TextureSource } = Texture.from(drawParticlePictures());
-    const own: Look[] = particlePictures.map((_, i) => ({
+    const { source }: { source: TextureSource } = (ownPictures ??= Texture.from(drawParticlePictures()));
+    this.own = particlePictures.map((_, i) => ({
       source,
       cells: [new Texture({ source, frame: new Rectangle(i * pictureSize, 0, pictureSize, pictureSize) })],
     }));
     // In the order in which frames number them.
-    this.looks = [...own, ...pictureCells.pictures.map((id) => this.look(pictureCells, id))];
+    this.looks = [...this.own, ...pictureCells.pictures.map((id) => this.look(pictureCells, id))];
   }
 
   /** Cut when the first particle asks for it and it is there: most pictures are never drawn from. */
@@ -73,6 +77,12 @@ export class ParticleLayer {
       if (layer) put(layer.next(), cells[frame.cell[i]] ?? cells[0], frame, i);
     }
     for (const layer of this.used) layer.end();
+  }
+
+  /** What was cut and made for it; its view goes with the stage that it is on. */
+  destroy(): void {
+    for (const pools of [this.covering, this.adding]) for (const { layers } of pools.values()) for (const layer of layers) layer.destroy();
+    for (const { cells } of this.own) for (const cell of cells) cell.destroy();
   }
 
   private addingOf(source: TextureSource): Layer {
@@ -128,6 +138,12 @@ class Layer {
 
   begin(): void {
     this.used = 0;
+  }
+
+  /** Layers without a particle in the last frame are on no stage that would take them with it. */
+  destroy(): void {
+    if (!this.view.destroyed) this.view.destroy();
+    this.texture.destroy();
   }
 
   next(): Particle {

@@ -35,7 +35,9 @@ export function smallStages(
   const furnish = async (on: OnStage): Promise<void> => {
     const mine = ++asked;
     try {
-      const made = await CellPainter.create(host, on, untracked(background), untracked(size), (asset) => api.assetUrl(on.project, asset));
+      const picture = (asset: string): string => api.assetUrl(on.project, asset);
+      const [before, scenery] = [painter(), untracked(background)];
+      const made = await (before?.restaged(on, scenery, picture) ?? CellPainter.create(host, on, scenery, untracked(size), picture));
       if (destroyed.destroyed || mine !== asked) return made.destroy();
       painter()?.destroy();
       painter.set(made);

@@ -1,5 +1,5 @@
 import 'pixi.js/unsafe-eval';
-import { Container, Graphics, RenderTexture, Sprite, Ticker, WebGLRenderer, type Texture } from 'pixi.js';
+import { Container, Graphics, RenderTexture, Sprite, Ticker, type Texture, type WebGLRenderer } from 'pixi.js';
 import { usesOfSequence, type ActorFrame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import {
   compileContext,
@@ -18,7 +18,6 @@ import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
 import { CellTextures } from './cellTextures';
 import { LensLayer } from './lensLayer';
-import { loadPicture } from './loadPicture';
 import { MeterLayer } from './meterLayer';
 import { PictureLayers, type Standing } from './pictureLayers';
 import { ParticleLayer } from './particleLayer';
@@ -26,14 +25,13 @@ import { ReachLayer } from './reachLayer';
 import { RibbonLayer } from './ribbonLayer';
 import { RingLayer } from './ringLayer';
 import { drawsInSoftware } from './softwareDrawing';
+import type { StageCanvas } from './stageCanvas';
 import type { OnStage } from './stageSetUps';
 import { contactPlace, stageScale, type StageBackground } from './stageView';
 import { fontOfTexts, TextLayer, warmTexts } from './textLayer';
 
 /** Pictures that are loaded at once while nobody waits for them. */
 const fewPictures = 4;
-/** Textures of a batch where there is no graphics card. */
-const fewTextures = 3;
 
 /** A bystander whom no blow has struck. */
 const atRest = restingActor();
@@ -78,41 +76,27 @@ export class StagePainter {
   private readonly scene = new Container();
   private destroyed = false;
 
-  private constructor(
-    private readonly renderer: WebGLRenderer,
-    private readonly host: HTMLElement,
-  ) {
+  private readonly renderer: WebGLRenderer;
+  private readonly host: HTMLElement;
+  /** Addresses of the pictures that it has asked for. */
+  private readonly addresses: string[] = [];
+
+  private constructor(private readonly canvas: StageCanvas) {
+    this.renderer = canvas.renderer;
+    this.host = canvas.host;
     this.scene.addChild(this.world, this.lens.view);
   }
 
-  /** Makes the painter inside `host`, with the project’s own pictures. Rejects when there is no WebGL or a picture is missing. */
-  static async create(host: HTMLElement, { project, setUp }: OnStage, pictureUrl: (asset: string) => string): Promise<StagePainter> {
-    const renderer = new WebGLRenderer();
-    await renderer.init({
-      background: skies.dark,
-      width: host.clientWidth,
-      height: host.clientHeight,
-      // Without a graphics card smooth edges cost as much again as the whole picture; it is better shown in time.
-      antialias: !drawsInSoftware(),
-      // Nothing in the picture is pointed at: looking for what lies under the pointer would cost every frame.
-      eventMode: 'none',
-      eventFeatures: { move: false, globalMove: false, click: false, wheel: false },
-      resolution: Math.min(2, window.devicePixelRatio),
-      autoDensity: true,
-    });
-    // Its housekeeping would run with every frame of the display; it runs with every picture instead.
-    Ticker.system.autoStart = false;
-    Ticker.system.stop();
-    // In software every pixel reads every texture that a batch may have: more, smaller batches draw twice as fast.
-    if (drawsInSoftware()) renderer.limits.maxBatchableTextures = fewTextures;
-    const painter = new StagePainter(renderer, host);
-    host.append(renderer.canvas);
+  /** Makes a painter on a window's canvas, with the project’s own pictures; holds the canvas. Rejects when a picture is missing. */
+  static async create(canvas: StageCanvas, { project, setUp }: OnStage, pictureUrl: (asset: string) => string): Promise<StagePainter> {
+    const painter = new StagePainter(canvas.hold());
     try {
       await painter.furnish(project, setUp, pictureUrl);
     } catch (error) {
       painter.destroy();
       throw error;
     }
+    canvas.fit();
     return painter;
   }
 
@@ -127,8 +111,11 @@ export class StagePainter {
     const load = async (ids: Iterable<string>): Promise<void> => {
       await Promise.all(
         [...ids].map(async (id) => {
-          const texture = await loadPicture(pictureUrl(id));
-          if (isPixelArt(assets.find((asset) => asset.id === id))) texture.source.scaleMode = 'nearest';
+          const address = pictureUrl(id);
+          this.addresses.push(address);
+          const texture = await this.canvas.picture(address);
+          if (this.destroyed) return;
+          texture.source.scaleMode = isPixelArt(assets.find((asset) => asset.id === id)) ? 'nearest' : 'linear';
           textures.set(id, texture);
         }),
       );
@@ -244,9 +231,7 @@ export class StagePainter {
 
   /** Lays the picture out anew in a window of another size. */
   resize(): void {
-    const { clientWidth, clientHeight } = this.host;
-    if (this.destroyed || clientWidth === 0 || clientHeight === 0) return;
-    this.renderer.resize(clientWidth, clientHeight);
+    if (this.destroyed || !this.canvas.fit()) return;
     if (this.last) this.paint(this.last, true);
   }
 
@@ -366,10 +351,13 @@ export class StagePainter {
   }
 
   destroy(): void {
+    if (this.destroyed) return;
     this.destroyed = true;
     this.scene.destroy({ children: true });
-    // Not what all renderers share: another stage may be drawing with it.
-    this.renderer.destroy({ removeView: true });
+    this.particles?.destroy();
+    this.cells?.destroy();
+    for (const address of this.addresses) this.canvas.dropPicture(address);
+    this.canvas.release();
   }
 }
 
