@@ -12,7 +12,8 @@ import { combineLatest, debounceTime, forkJoin, map, of, scan, startWith, switch
 import { KeptService } from '../playback/keptService';
 import { inSlices } from '../playback/inSlices';
 import { measured, readoutOptions } from '../playback/measuredReadouts';
-import { Striker } from '../playback/striker';
+import { contextOf } from '../playback/sequencePlans';
+import { payloadOf } from '../playback/striker';
 import { StrikeService } from '../playback/strikeService';
 import { StageSetUps } from '../stage/stageSetUps';
 
@@ -120,7 +121,6 @@ export class DifferenceTable {
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly project = toSignal(inject(StageSetUps).project$);
-  private readonly striker = new Striker();
 
   private readonly asked = computed(() => {
     const [kept, now, settings, project] = [this.kept.kept(), this.stage(), this.settings(), this.project()];
@@ -137,8 +137,8 @@ export class DifferenceTable {
         const { kept, now, settings, project } = asked;
         const { seed } = settings;
         const found = weighedDifferences(kept.sequence, now.sequence, {
-          context: this.striker.contextOf(project),
-          payload: this.striker.payloadOf(project, settings, now.sequence),
+          context: contextOf(project),
+          payload: payloadOf(project, settings, now.sequence),
           options: { seed },
           noticed: {
             view: { width: project.conventions.viewWidth, height: project.conventions.viewHeight },

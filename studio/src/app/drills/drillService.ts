@@ -6,6 +6,7 @@ import { StageLoan, type OnLoan } from '../playback/stageLoan';
 import { ProjectService } from '../project/projectService';
 import { RulesService } from '../rules/rulesService';
 import { bodiesOfPlayed, loanOf, planFor, playDrill, type Played } from './playedDrill';
+import { sameValue } from '../shared/sameValue';
 
 /** Owns the drill that is looked at: runs it anew whenever it or the rules change, and puts it on the stage. */
 @Injectable({ providedIn: 'root' })
@@ -79,7 +80,7 @@ export class DrillService {
       const [shown, project] = [this.shown(), this.project()];
       return shown && project ? bodiesOfPlayed(shown, project) : [];
     },
-    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+    { equal: sameValue },
   );
   /** What the last edit changed first: the run before it, and the first line of the log that differs. */
   readonly difference = signal<string | undefined>(undefined);

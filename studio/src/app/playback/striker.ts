@@ -1,18 +1,16 @@
 import { DocumentError, type Actor, type EventType, type Payload, type Project, type Sequence, type StrikeOptions } from '@undatio/core';
 import {
-  compileContext,
-  compileSequence,
   damageOf,
   fittingPayload,
   RapidFire,
   strike,
   tidy,
   type Blow,
-  type CompileContext,
   type EngineTake,
   type SequencePlan,
   type Stand,
 } from '@undatio/core/internal';
+import { planOf } from './sequencePlans';
 import type { StageTake, StrikeSettings } from './stageTake';
 
 /** The fields by which an event tells the target's health before and after its blow. */
@@ -60,12 +58,8 @@ function withHealth(project: Pick<Project, 'actors'>, event: EventType | undefin
     : payload;
 }
 
-/** Strikes sequences of projects as they stand, and keeps what need not be made anew from strike to strike. */
+/** Strikes sequences of projects as they stand; each take carries over from the one before what has not changed. */
 export class Striker {
-  /** Plans by the sequence they were made from, for as long as what sequences refer to stays the same. */
-  private plans = new WeakMap<Sequence, SequencePlan | DocumentError>();
-  private contextFor: Pick<Project, 'events' | 'assets' | 'actors'> | undefined;
-  private context: CompileContext | undefined;
   /** The take before, from which the next takes over what has not changed. */
   private last: EngineTake | undefined;
 
@@ -75,7 +69,7 @@ export class Striker {
     const settings = { ...asked, payload: fittingPayload(event?.fields ?? [], asked.payload) };
     const { payload, seed, solo, listener } = settings;
     const heard = solo.filter((wanted) => sequence.effects.some(({ id }) => id === wanted));
-    const plan = this.planOf(project, sequence);
+    const plan = planOf(project, sequence);
     if (plan instanceof DocumentError) return { sequence, event, take: undefined, run: undefined, problem: plan.message, solo: heard };
     const from = { x: listener, y: 0 };
     const options = {
@@ -90,44 +84,12 @@ export class Striker {
     const run = isPlayed ? rapidFire(plan, event, settings, heard, project) : take;
     return { sequence, event, take, run, problem: undefined, solo: heard };
   }
+}
 
-  /** The payload that a sequence is struck with: what its event has not is left out, and health is kept. */
-  payloadOf(project: Project, { payload, health }: StrikeSettings, sequence: Sequence): Payload {
-    const event = project.events.find(({ id }) => id === sequence.event);
-    return withHealth(project, event, fittingPayload(event?.fields ?? [], payload), health);
-  }
-
-  /** What sequences of a project refer to, ready for compiling; made anew only when that changes. */
-  contextOf({ events, assets, actors, ...others }: Project): CompileContext {
-    const { contextFor } = this;
-    if (!this.context || contextFor?.events !== events || contextFor.assets !== assets || contextFor.actors !== actors) {
-      this.contextFor = { events, assets, actors };
-      this.context = compileContext({ ...others, events, assets, actors });
-      this.plans = new WeakMap();
-    }
-    return this.context;
-  }
-
-  /** What a sequence comes to once compiled; undefined where it cannot be. */
-  plan(project: Project, sequence: Sequence): SequencePlan | undefined {
-    const plan = this.planOf(project, sequence);
-    return plan instanceof DocumentError ? undefined : plan;
-  }
-
-  private planOf(project: Project, sequence: Sequence): SequencePlan | DocumentError {
-    const context = this.contextOf(project);
-    const known = this.plans.get(sequence);
-    if (known) return known;
-    let plan: SequencePlan | DocumentError;
-    try {
-      plan = compileSequence(sequence, [sequence.id], context);
-    } catch (error) {
-      if (!(error instanceof DocumentError)) throw error;
-      plan = error;
-    }
-    this.plans.set(sequence, plan);
-    return plan;
-  }
+/** The payload that a sequence is struck with: what its event has not is left out, and health is kept. */
+export function payloadOf(project: Project, { payload, health }: StrikeSettings, sequence: Sequence): Payload {
+  const event = project.events.find(({ id }) => id === sequence.event);
+  return withHealth(project, event, fittingPayload(event?.fields ?? [], payload), health);
 }
 
 /** Strikes one after another, each with the next seed and its direction turned, on targets that take turns. */

@@ -1,5 +1,6 @@
 import type { Effect, Sequence } from '@undatio/core';
 import type { EditableDocument } from './documentKey';
+import { sameValue } from '../shared/sameValue';
 
 /** One part of a document that two people left in different states: a lane, or a field of the document itself. */
 export interface Difference {
@@ -22,8 +23,6 @@ function partsOf(document: EditableDocument): Parts {
   return new Map([...fields, ...effects]);
 }
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-
 function told(value: unknown): string {
   if (value === undefined) return '–';
   const text = typeof value === 'string' ? value : JSON.stringify(value);
@@ -36,7 +35,7 @@ function fieldsOf(mine: unknown, theirs: unknown, name: string): Difference['fie
     const whole = (value: unknown): string => (isRecord(value) && 'kind' in value ? `this ${told(value['kind'])}` : told(value));
     return [{ name, mine: whole(mine), theirs: whole(theirs) }];
   }
-  const names = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])].filter((key) => !same(mine[key], theirs[key]));
+  const names = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])].filter((key) => !sameValue(mine[key], theirs[key]));
   return names.map((key) => ({ name: key, mine: told(mine[key]), theirs: told(theirs[key]) }));
 }
 
@@ -46,7 +45,7 @@ export function differencesOf(mine: EditableDocument, theirs: EditableDocument):
   const parts = [...new Set([...ours.keys(), ...others.keys()])];
   const differing = parts.flatMap((part): Difference[] => {
     const [a, b] = [ours.get(part), others.get(part)];
-    if (same(a, b)) return [];
+    if (sameValue(a, b)) return [];
     const label = part.startsWith(lane) ? part.slice(lane.length) : part;
     return [{ part, label, fields: fieldsOf(a, b, part.startsWith(lane) ? 'lane' : part) }];
   });
@@ -54,7 +53,7 @@ export function differencesOf(mine: EditableDocument, theirs: EditableDocument):
   const idsIn = ({ effects }: Sequence, other: Sequence): string[] =>
     effects.map(({ id }) => id).filter((id) => other.effects.some((effect) => effect.id === id));
   const [first, second] = [idsIn(mine, theirs), idsIn(theirs, mine)];
-  if (same(first, second)) return differing;
+  if (sameValue(first, second)) return differing;
   return [...differing, { part: order, label: order, fields: [{ name: 'order', mine: first.join(', '), theirs: second.join(', ') }] }];
 }
 

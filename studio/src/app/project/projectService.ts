@@ -10,6 +10,7 @@ import type { NamedCollection } from '@undatio/core/internal';
 import type { Draft } from './draftStore';
 import { relabelled } from './relabelled';
 import { SaveQueue } from './saveQueue';
+import { sameValue } from '../shared/sameValue';
 
 /** `empty`: there is no such project. */
 export type LoadState = { readonly type: 'loading' | 'ready' | 'empty' } | { readonly type: 'failed'; readonly message: string };
@@ -261,12 +262,12 @@ export class ProjectService {
       const parsed = parseDocument(key, document);
       const stored = this.read(key);
       // Stored after all, though the page was left before it was told so.
-      if (parsed && isSame(parsed, stored)) {
+      if (parsed && sameValue(parsed, stored)) {
         this.queue.dropDraft(key);
         continue;
       }
       const sent = draft.sent === undefined ? undefined : parseDocument(key, draft.sent);
-      if (parsed && sent && isSame(sent, stored)) {
+      if (parsed && sent && sameValue(sent, stored)) {
         // What is stored is an earlier state of this very work: it goes on from there.
         this.change('unsaved work of an earlier visit', [[key, parsed]]);
         continue;
@@ -294,9 +295,4 @@ export class ProjectService {
     const { project } = this;
     if (project) this.state.next(states.reduce((all, [key, document]) => withDocument(all, key, document), project));
   }
-}
-
-/** Whether two documents say the same; both have been read, so that their fields stand in one order. */
-function isSame(one: EditableDocument, other: EditableDocument | undefined): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
 }

@@ -3,6 +3,7 @@ import { autosave, Retry, type SaveReport, type Told } from './autosave';
 import type { DocumentKey, EditableDocument } from './documentKey';
 import { DraftStore, type Draft } from './draftStore';
 import type { Left, OneOfMany, ProjectApi, SaveOutcome } from './projectApi';
+import { sameValue } from '../shared/sameValue';
 
 /** How the last edits stand with the server. */
 export type SaveState =
@@ -271,5 +272,5 @@ export class SaveQueue {
 /** Settings are put together anew at every reading, so identity alone would not tell. */
 function unchanged(now: EditableDocument | undefined, then: EditableDocument | undefined): boolean {
   if (now === undefined || then === undefined || !('conventions' in now && 'conventions' in then)) return now === then;
-  return JSON.stringify(now) === JSON.stringify(then);
+  return sameValue(now, then);
 }

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { DocumentError } from '@undatio/core';
 import {
   DrillTake,
   isOver,
@@ -31,7 +32,8 @@ import {
 import { inSlices } from '../playback/inSlices';
 import { sampler, type Run } from '../playback/stageTake';
 import { StrikeService } from '../playback/strikeService';
-import { Striker } from '../playback/striker';
+import { planOf } from '../playback/sequencePlans';
+import { payloadOf } from '../playback/striker';
 import { ProjectApi } from '../project/projectApi';
 import { CellPainter } from '../stage/cellPainter';
 import { StageSetUps } from '../stage/stageSetUps';
@@ -64,7 +66,6 @@ export class ReadingService {
   private readonly api = inject(ProjectApi);
   private readonly strikes = inject(StrikeService);
   private readonly setUps = inject(StageSetUps);
-  private readonly striker = new Striker();
   private readonly stage = toSignal(this.strikes.stage$);
   private readonly settings = toSignal(this.strikes.settings$, { requireSync: true });
   private readonly onStage = toSignal(this.setUps.onStage$);
@@ -126,9 +127,9 @@ export class ReadingService {
         const sequence = struck?.sequence;
         if (!stage || !project || !sequence || !struck.take || struck.run instanceof DrillTake) return of(nothing);
         const whole = this.setUps.project;
-        const plan = whole && this.striker.plan(whole, sequence);
-        if (!plan) return of(nothing);
-        const payload = this.striker.payloadOf(whole, settings, sequence);
+        const plan = whole && planOf(whole, sequence);
+        if (!plan || plan instanceof DocumentError) return of(nothing);
+        const payload = payloadOf(whole, settings, sequence);
         return inSlices(whatReads({ stage, sequence, plan, payload, options: { seed: settings.seed } })).pipe(
           scan(
             ({ findings }: ReadSoFar, found): ReadSoFar =>

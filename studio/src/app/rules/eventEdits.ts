@@ -14,6 +14,7 @@ import {
   type FieldUser,
 } from '@undatio/core/internal';
 import type { DocumentKey, DocumentState, EditableDocument } from '../project/documentKey';
+import { sameValue } from '../shared/sameValue';
 
 /** What is done to events, as the documents that change with it. Pure: who calls puts them in place. */
 
@@ -161,7 +162,7 @@ export function fieldRemoved(project: Project, event: EventType, name: string): 
     ...changed(project, event.id, (sequence) => withFieldFixed(sequence, field)),
     ...asking.flatMap((response): DocumentState[] => {
       const after = withoutField(response, field);
-      return JSON.stringify(after) === JSON.stringify(response) ? [] : [[`responses/${response.id}`, after]];
+      return sameValue(after, response) ? [] : [[`responses/${response.id}`, after]];
     }),
     ...project.drills.flatMap((drill): DocumentState[] => {
       const script = drill.script.map((one) => {

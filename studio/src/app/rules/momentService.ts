@@ -21,6 +21,7 @@ import type { OnLoan } from '../playback/stageLoan';
 import { StageSetUps } from '../stage/stageSetUps';
 import { castAt } from './momentCast';
 import { RulesService } from './rulesService';
+import { sameValue } from '../shared/sameValue';
 
 /** How a party is, at the moment that is tried. */
 export interface PartyState {
@@ -59,9 +60,11 @@ export class MomentService {
 
   readonly moment = this.tried.asReadonly();
 
-  private readonly parties = computed(() => ({ source: this.tried().source.actor, target: this.tried().target.actor }), { equal: isSame });
+  private readonly parties = computed(() => ({ source: this.tried().source.actor, target: this.tried().target.actor }), {
+    equal: sameValue,
+  });
   /** Who takes part, and where they stand. */
-  readonly cast = computed(() => castAt(this.staged()?.project.actors ?? [], this.parties()), { equal: isSame });
+  readonly cast = computed(() => castAt(this.staged()?.project.actors ?? [], this.parties()), { equal: sameValue });
   /** What the ladder is asked: with whoever takes part, and every field of the payload. */
   readonly asked = computed((): Moment | undefined => {
     const plan = this.rules.plan();
@@ -88,7 +91,7 @@ export class MomentService {
     };
   }
 
-  private readonly bodies = computed(() => this.bodiesFor(this.cast()), { equal: isSame });
+  private readonly bodies = computed(() => this.bodiesFor(this.cast()), { equal: sameValue });
 
   private bodiesFor(bodies: readonly StandingBody[]): (Actor & KitActor)[] {
     return bodiesOf(bodies, this.staged()?.project.actors ?? []) as (Actor & KitActor)[];
@@ -185,8 +188,4 @@ export class MomentService {
   setField(name: string, value: number | string | boolean): void {
     this.set({ payload: { ...this.tried().payload, [name]: value } });
   }
-}
-
-function isSame(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }

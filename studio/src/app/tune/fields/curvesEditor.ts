@@ -6,6 +6,7 @@ import { envelopePath } from './envelopePath';
 import type { FieldChange } from './valueEditor';
 import { heldPer } from '../../shared/heldPer';
 import { RadioKeys } from '../../shared/radioKeys';
+import { sameValue } from '../../shared/sameValue';
 
 type Curves = Readonly<Record<string, readonly EnvelopePoint[]>>;
 
@@ -107,8 +108,8 @@ export class CurvesEditor {
   protected readonly points = computed<readonly EnvelopePoint[] | undefined>(() => this.value()[this.chosen()]);
   protected readonly empty = computed(() => Object.keys(this.value()).length === 0);
   protected readonly starts = computed(() => {
-    const current = JSON.stringify(this.value());
-    return Object.entries(this.field().starts).map(([name, curves]) => ({ name, curves, current: JSON.stringify(curves) === current }));
+    const value = this.value();
+    return Object.entries(this.field().starts).map(([name, curves]) => ({ name, curves, current: sameValue(curves, value) }));
   });
   protected readonly tabs = computed(() =>
     this.field().options.map((name) => ({ name, path: this.value()[name] ? sketched(this.value()[name]) : '' })),

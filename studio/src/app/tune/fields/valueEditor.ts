@@ -20,6 +20,7 @@ import { NumberRange } from '../../shared/numberRange';
 import { ScrubNumber } from '../../shared/scrubNumber';
 import { RangeGauge } from './rangeGauge';
 import type { InspectedField } from '../sequenceEdits';
+import { sameValue } from '../../shared/sameValue';
 
 export interface FieldChange {
   readonly value: unknown;
@@ -53,7 +54,7 @@ export class ValueEditor {
   protected readonly mode = computed(() => valueMode(this.value()));
   protected readonly min = computed(() => this.field().min);
   protected readonly max = computed(() => this.field().max);
-  protected readonly differs = computed(() => JSON.stringify(this.value()) !== JSON.stringify(this.field().default));
+  protected readonly differs = computed(() => !sameValue(this.value(), this.field().default));
   protected readonly fixed = computed(() => this.value() as number);
   protected readonly range = computed(() => (this.value() as { range: [number, number] }).range);
   protected readonly driven = computed(() => this.value() as Driven);

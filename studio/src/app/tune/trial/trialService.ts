@@ -10,6 +10,7 @@ import { OpenLane } from '../openLane';
 import { fieldOf } from '../sequenceEdits';
 import { axisOf, choiceOf, rangeOf, triableFields, valueWords, type TrialScene } from './trialChoices';
 import { TrialDesk, type AxisChoice, type TrialChoosing, type TrialOption, type TrialStage } from './trialDesk';
+import { sameValue } from '../../shared/sameValue';
 
 const lanePrefix = 'lane ';
 
@@ -112,8 +113,7 @@ export class TrialService extends TrialDesk<TrialOf, TrialCell> {
     for (const cell of cells) {
       const stage = this.striker.strike(project, { ...settings, payload: cell.payload, seed: cell.seed }, cell.sequence);
       const label = cell.values.map((value, i) => valueWords(tried[i], value, scene)).join(' · ');
-      const present =
-        JSON.stringify([cell.sequence, cell.payload, cell.seed]) === JSON.stringify([scene.sequence, settings.payload, settings.seed]);
+      const present = sameValue([cell.sequence, cell.payload, cell.seed], [scene.sequence, settings.payload, settings.seed]);
       yield { cell, tried, stage, label, present };
     }
   }
