@@ -40,6 +40,7 @@ async function buildBash(page: Page, server: Served, hand: Hand): Promise<void> 
 
   await hand.press(page.getByRole('button', { name: 'Make a drill of it' }));
   await expect(page.getByLabel('Name of the drill')).toHaveValue('Mosshell: Shell bash');
+  await expect(page).toHaveURL(/drills\/mosshell-shell-bash$/);
   await expect(page.locator('und-drill-log')).toContainText('Lance hit');
   await expect(page.locator('und-drill-log')).toContainText(/px at 180°/);
   await expect(page.locator('und-drill-lanes')).toContainText('Shell bash');

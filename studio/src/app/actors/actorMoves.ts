@@ -3,6 +3,7 @@ import type { Actor, Project } from '@undatio/core';
 import {
   drawnFor,
   drawnWords,
+  freeId,
   namesOfCopy,
   isAsDrawn,
   keyLimits,
@@ -311,9 +312,11 @@ export class ActorMoves {
     if (!practice) return;
     const { x, y } = this.desk.place();
     const facing = this.desk.facing();
+    const label = `${this.actor().label}: ${move.label ?? move.id}`.slice(0, 80);
     const made = {
       ...newDrill(project),
-      label: `${this.actor().label}: ${move.label ?? move.id}`.slice(0, 80),
+      id: freeId(label, new Set(project.drills.map((one) => one.id)), 'drill'),
+      label,
       actors: [
         { id: 'mover', actor: this.actor().id, place: { x: -x / 2, y: 0 }, facing },
         { id: 'practice', actor: practice.id, place: { x: x / 2, y }, facing: facing === 1 ? (-1 as const) : (1 as const) },

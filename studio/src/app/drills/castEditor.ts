@@ -188,7 +188,7 @@ export class CastEditor {
   }
 
   protected add(actor: string): void {
-    this.drills.edit(`add ${this.drills.names().of('actor', actor)}`, (drill) => withActor(drill, actor));
+    this.drills.edit(`add ${this.drills.names().of('actor', actor)}`, (drill) => withActor(drill, actor, this.project()));
   }
 
   protected remove(one: DrillActor): void {

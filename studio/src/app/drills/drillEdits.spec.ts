@@ -65,12 +65,22 @@ describe('a drill', () => {
   });
 
   it('takes actors in under free names, and leaves them out with what was theirs', () => {
-    const more = withActor(withActor(drill, 'dummy'), 'dummy');
+    const more = withActor(withActor(drill, 'dummy', whole), 'dummy', whole);
     expect(more.actors.map(({ id }) => id)).toEqual(['striker', 'dummy', 'dummy-2', 'dummy-3']);
     const expecting: Drill = { ...more, expectations: [{ expect: 'standing', at: 1, who: 'dummy', is: 'up' }] };
     const without = withoutCast(expecting, new Set(['dummy']));
     expect(without.script).toEqual([]);
     expect(without.expectations).toEqual([]);
+  });
+
+  it('puts who joins on the ground of who is there, where it is seen from the side', () => {
+    const low = { ...whole.actors[1], id: 'low', height: 20, spots: {} };
+    const [striker] = whole.actors;
+    const project = { actors: [...whole.actors, low], seen: 'side' as const };
+    const feet = drill.actors[0].place.y + (striker.spots.feet?.y ?? striker.height / 2);
+    expect(withActor(drill, 'low', project).actors[2].place.y).toBe(feet - 10);
+    expect(withActor(drill, 'low', { ...project, seen: 'above' }).actors[2].place.y).toBe(0);
+    expect(withActor({ ...drill, actors: [] }, 'low', project).actors[0].place.y).toBe(0);
   });
 
   it('stands on the stage as it says, mirrored where it faces another way', () => {

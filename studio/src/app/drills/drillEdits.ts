@@ -1,6 +1,6 @@
 import type { Actor, Drill, EventType, Place, Project } from '@undatio/core';
 import type { AddChoice } from '../shared/addMenu';
-import { freeId, namesOfCopy, plainNames, restingPlacesOf, type FightNames } from '@undatio/core/internal';
+import { freeId, groundOf, namesOfCopy, plainNames, restingPlacesOf, tidy, type FightNames } from '@undatio/core/internal';
 
 /** What is done to drills. Pure: who calls puts it in place. */
 
@@ -32,11 +32,17 @@ export function copyOfDrill(drill: Drill, { drills }: Pick<Project, 'drills'>): 
   return { ...drill, ...namesOfCopy(drill, drills, 'drill') };
 }
 
-/** With one more actor, to the right of everybody. */
-export function withActor(drill: Drill, actor: string): Drill {
+/** With one more actor, to the right of everybody; where a game is seen from the side, on the ground that the first stands on. */
+export function withActor(drill: Drill, actor: string, { actors, seen }: Pick<Project, 'actors' | 'seen'>): Drill {
   const id = freeId(actor, new Set(drill.actors.map((one) => one.id)), 'actor');
   const x = Math.max(-160, ...drill.actors.map(({ place }) => place.x)) + 110;
-  return { ...drill, actors: [...drill.actors, { id, actor, place: { x, y: 0 }, facing: drill.actors.length === 0 ? 1 : -1 }] };
+  const feetOf = (which: string | undefined): number => {
+    const body = actors.find((one) => one.id === which);
+    return body ? groundOf(body) : 0;
+  };
+  const [first] = drill.actors;
+  const y = first && seen !== 'above' ? tidy(first.place.y + feetOf(first.actor) - feetOf(actor)) : 0;
+  return { ...drill, actors: [...drill.actors, { id, actor, place: { x, y }, facing: drill.actors.length === 0 ? 1 : -1 }] };
 }
 
 /** The script with an entry changed, in order of time; `place` is where it is then. */

@@ -31,7 +31,7 @@ import { isTyping, takesSpace } from '../shared/typing';
 import { SignaturePicture } from '../signatures/signaturePicture';
 import { SignatureService } from '../signatures/signatureService';
 import { Stage } from '../tune/stage/stage';
-import { sequencesOf as playedBy } from './ladder/ladderEdits';
+import { playedOn } from './ladder/ladderEdits';
 import { copyOf, moved, newEvent, rulesOn, sequencesOn, withSample } from './eventEdits';
 import { Coverage } from './coverage';
 import { EventFields } from './eventFields';
@@ -100,11 +100,7 @@ export class RulesPage {
   );
   protected readonly plays = computed(() => {
     const [project, event] = [this.project(), this.chosen()];
-    if (!project || !event) return [];
-    // Those that play on it, and those that its rungs play.
-    const rungs = project.responses.find((one) => one.event === event.id)?.rungs ?? [];
-    const played = new Set(rungs.flatMap((rung) => playedBy(rung)));
-    return project.sequences.filter((sequence) => sequence.event === event.id || played.has(sequence.id));
+    return project && event ? playedOn(project, event.id) : [];
   });
   /** A change of the id, or a removal, that waits for a yes because others change with it. */
   protected readonly asked = signal<{ readonly what: 'rename'; readonly to: string } | { readonly what: 'remove' } | undefined>(undefined);
@@ -174,7 +170,7 @@ export class RulesPage {
 
   protected count(event: EventType): number {
     const project = this.project();
-    return project ? sequencesOn(project, event.id).length : 0;
+    return project ? playedOn(project, event.id).length : 0;
   }
 
   protected add(): void {

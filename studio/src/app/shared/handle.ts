@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Place } from '@undatio/core';
 import { PointerDrag, type Drag } from './pointerDrag';
 
@@ -26,7 +26,7 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
   host: {
     tabindex: '0',
     role: 'button',
-    '[attr.aria-label]': 'label() + ", " + place().x + ", " + place().y',
+    '[attr.aria-label]': 'told()',
     '[attr.aria-pressed]': 'chosen()',
     '[attr.transform]': '"translate(" + place().x + " " + place().y + ")"',
     '[style.--handle]': 'ink()',
@@ -99,6 +99,12 @@ export class Handle {
   constructor() {
     inject(PointerDrag).undDrag.subscribe((drag) => this.drag(drag));
   }
+
+  /** Hundredths of a px are nobody’s to hear. */
+  protected readonly told = computed(() => {
+    const [x, y] = [this.place().x, this.place().y].map((px) => Math.round(px * 100) / 100);
+    return `${this.label()}, ${x}, ${y}`;
+  });
 
   private from: Place = { x: 0, y: 0 };
   private pressed: readonly [number, number] = [0, 0];

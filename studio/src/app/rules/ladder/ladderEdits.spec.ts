@@ -1,8 +1,9 @@
-import { readProject, type Project } from '@undatio/core';
+import { readProject, type Project, type Rung } from '@undatio/core';
 import { conditionWords, outcomeWords, ruleFindings, type Outcome } from '@undatio/core/internal';
 import { projectJson } from '@undatio/core/testing/projects';
+import { fightProject } from '../../../testing';
 import { fixFor } from '../findingFixes';
-import { conditionNames, newCondition, newOutcome, newRung, outcomeNames, responseTo, taken } from './ladderEdits';
+import { conditionNames, newCondition, newOutcome, newRung, outcomeNames, playedOn, responseTo, taken } from './ladderEdits';
 
 function project(rungs: object[] = [], statuses: object[] = [{ id: 'burning', label: 'Burning', length: 2 }]): Project {
   const json = projectJson([]);
@@ -54,6 +55,17 @@ describe('a new rule', () => {
     const response = { id: 'r', event: 'lance-hit', rungs: [{ id: 'rung', when: [], then: [], goesOn: false }] };
     expect(newRung(response).id).toBe('rung-2');
     expect(responseTo(whole, { id: 'other', label: 'Other', fields: [] })).toEqual({ id: 'other', event: 'other', rungs: [] });
+  });
+
+  it('plays sequences of other events too, and they count as played on its event', () => {
+    const whole = fightProject();
+    const [sequence] = whole.sequences;
+    const other = 'another-event';
+    expect(playedOn(whole, sequence.event)).toContain(sequence);
+    expect(playedOn(whole, other)).toEqual([]);
+    const rung: Rung = { id: 'first', goesOn: false, when: [], then: [{ outcome: 'play', sequence: sequence.id } as Outcome] };
+    const responses = [...whole.responses, { id: other, event: other, rungs: [rung] }];
+    expect(playedOn({ ...whole, responses }, other)).toEqual([sequence]);
   });
 
   it('is taken to another place', () => {

@@ -1,4 +1,4 @@
-import type { EventType, Project, Response, Rung } from '@undatio/core';
+import type { EventType, Project, Response, Rung, Sequence } from '@undatio/core';
 import {
   conditionKinds,
   freeId,
@@ -97,4 +97,11 @@ export function taken<T>(list: readonly T[], from: number, to: number): T[] {
 /** The sequences that a rung plays. */
 export function sequencesOf({ then }: Rung): string[] {
   return then.flatMap((one) => (one.outcome === 'play' ? [one.sequence] : []));
+}
+
+/** The sequences that play on an event, and those that its rungs play. */
+export function playedOn({ responses, sequences }: Pick<Project, 'responses' | 'sequences'>, event: string): Sequence[] {
+  const rungs = responses.find((one) => one.event === event)?.rungs ?? [];
+  const played = new Set(rungs.flatMap((rung) => sequencesOf(rung)));
+  return sequences.filter((sequence) => sequence.event === event || played.has(sequence.id));
 }
