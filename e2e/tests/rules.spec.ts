@@ -95,7 +95,7 @@ test('ids follow names until a game uses them, and an effect starts at a letter'
   // A caption raises a signal, and a shake starts at it.
   await studio.open('lance-heavy');
   await page.keyboard.press('a');
-  await expect(page.getByRole('combobox', { name: 'Search' })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Find an effect' })).toBeFocused();
   await page.keyboard.type('speech');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Insert signal' }).click();
