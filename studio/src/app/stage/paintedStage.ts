@@ -145,6 +145,8 @@ export class PaintedStage {
       this.painter?.destroy();
       this.painter = painter;
     } catch (error) {
+      // What was asked for since tells for itself.
+      if (asked !== this.asked) return;
       if (!this.painter) this.letCanvasGo();
       this.fail(error);
       return;

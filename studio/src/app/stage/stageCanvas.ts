@@ -1,23 +1,18 @@
-import { Ticker, WebGLRenderer, type Texture } from 'pixi.js';
+import 'pixi.js/unsafe-eval';
+import { Ticker, WebGLRenderer } from 'pixi.js';
 import { skies } from '@undatio/core/internal';
-import { loadPicture } from './loadPicture';
+import { KeptPictures } from './keptPictures';
 import { drawsInSoftware } from './softwareDrawing';
 
 /** Textures of a batch where there is no graphics card. */
 const fewTextures = 3;
-
-/** A picture that is loaded or on its way, and how many painters draw with it. */
-interface KeptPicture {
-  readonly texture: Promise<Texture>;
-  users: number;
-}
 
 /**
  * A window's graphics context and the pictures that are loaded for it. A browser has few of these contexts, so that the painters of
  * one window share it, each after the other: it is there as long as somebody holds it.
  */
 export class StageCanvas {
-  private readonly pictures = new Map<string, KeptPicture>();
+  readonly pictures = new KeptPictures();
   private holders = 1;
 
   private constructor(
@@ -70,24 +65,5 @@ export class StageCanvas {
     const { width, height } = this.renderer.screen;
     if (width !== clientWidth || height !== clientHeight) this.renderer.resize(clientWidth, clientHeight);
     return true;
-  }
-
-  /** The picture at an address, loaded once for all who draw with it. Rejects with the address when it is missing. */
-  picture(address: string): Promise<Texture> {
-    const kept = this.pictures.get(address) ?? { texture: loadPicture(address), users: 0 };
-    kept.users++;
-    this.pictures.set(address, kept);
-    return kept.texture;
-  }
-
-  /** Frees a picture that was asked for once nobody draws with it any more. */
-  dropPicture(address: string): void {
-    const kept = this.pictures.get(address);
-    if (!kept || --kept.users > 0) return;
-    this.pictures.delete(address);
-    kept.texture.then(
-      (texture) => texture.destroy(true),
-      () => undefined,
-    );
   }
 }

@@ -1,4 +1,3 @@
-import 'pixi.js/unsafe-eval';
 import { Container, Graphics, RenderTexture, Sprite, Ticker, type Texture, type WebGLRenderer } from 'pixi.js';
 import { usesOfSequence, type ActorFrame, type Place, type Project, type StageSetUp } from '@undatio/core';
 import {
@@ -17,6 +16,7 @@ import { ActorFigure } from './actorFigure';
 import { Arena, arenaPictures } from './arena';
 import { ArcLayer } from './arcLayer';
 import { CellTextures } from './cellTextures';
+import type { KeptPicture } from './keptPictures';
 import { LensLayer } from './lensLayer';
 import { MeterLayer } from './meterLayer';
 import { PictureLayers, type Standing } from './pictureLayers';
@@ -78,8 +78,8 @@ export class StagePainter {
 
   private readonly renderer: WebGLRenderer;
   private readonly host: HTMLElement;
-  /** Addresses of the pictures that it has asked for. */
-  private readonly addresses: string[] = [];
+  /** The pictures that it has asked for. */
+  private readonly kept: KeptPicture[] = [];
 
   private constructor(private readonly canvas: StageCanvas) {
     this.renderer = canvas.renderer;
@@ -111,9 +111,9 @@ export class StagePainter {
     const load = async (ids: Iterable<string>): Promise<void> => {
       await Promise.all(
         [...ids].map(async (id) => {
-          const address = pictureUrl(id);
-          this.addresses.push(address);
-          const texture = await this.canvas.picture(address);
+          const kept = this.canvas.pictures.use(pictureUrl(id));
+          this.kept.push(kept);
+          const texture = await kept.texture;
           if (this.destroyed) return;
           texture.source.scaleMode = isPixelArt(assets.find((asset) => asset.id === id)) ? 'nearest' : 'linear';
           textures.set(id, texture);
@@ -356,7 +356,7 @@ export class StagePainter {
     this.scene.destroy({ children: true });
     this.particles?.destroy();
     this.cells?.destroy();
-    for (const address of this.addresses) this.canvas.dropPicture(address);
+    for (const picture of this.kept) this.canvas.pictures.drop(picture);
     this.canvas.release();
   }
 }
