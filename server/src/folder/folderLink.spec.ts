@@ -84,6 +84,37 @@ describe('a linked folder', () => {
     });
   });
 
+  it('is taken in whole by a studio that never held its project', async () => {
+    await withLinked(async ({ folder, documents, assets }) => {
+      await withFolder(async (data) => {
+        const [stored, bytes] = [await DocumentStore.open(data), await AssetStore.open(data)];
+        const open = (): Promise<FolderLink> => FolderLink.open({ folder, project: undefined, documents: stored, assets: bytes, data });
+        try {
+          const full = spyOn(stored, 'writeTogether').and.rejectWith(new Error('the disk is full'));
+          await expectAsync(open()).toBeRejectedWithError(/cannot be used: .*the disk is full/);
+          full.and.callThrough();
+          const link = await open();
+          await link.close();
+          expect(link.state.problems).toEqual([]);
+          const [here, there] = [await stored.entities('kestrel'), await documents.entities('kestrel')];
+          // The settings keep the folder's order besides.
+          const byPlace = (all: typeof here): Record<string, unknown> =>
+            Object.fromEntries(all.map(({ collection, id, document }) => [`${collection}/${id}`, { ...(document as object), order: undefined }]));
+          expect(here.length).toBeGreaterThan(5);
+          expect(byPlace(here)).toEqual(byPlace(there));
+          for (const { collection, document } of here)
+            if (collection === 'assets') {
+              const { sha256 } = document as Asset;
+              expect(await assets.has(sha256)).toBeTrue();
+              expect(await bytes.has(sha256)).toBeTrue();
+            }
+        } finally {
+          await stored.close();
+        }
+      });
+    });
+  });
+
   it('gets what the studio stores, and keeps a file that says the same in another layout', async () => {
     await withLinked(async ({ folder, documents, link }) => {
       await inStudio(documents, (sequence) => ({ ...sequence, note: 'from the studio' }));

@@ -135,7 +135,9 @@ export class FolderLink {
       await link.everything();
       if (!(await parts.documents.has(project))) {
         const told = [...link.problems.values()].map(({ file, line, message }) => `${file}${line ? `:${line}` : ''}: ${message}`);
-        throw new FolderError(`the project in ${folder} cannot be used: ${told.join('; ')}`);
+        throw new FolderError(
+          `the project in ${folder} cannot be used: ${[...told, ...(link.halted === undefined ? [] : [link.halted])].join('; ')}`,
+        );
       }
     } catch (error) {
       await link.close();

@@ -293,7 +293,11 @@ export class DocumentStore {
     try {
       const keys = writes.map(({ collection, id }) => `${collection}/${id}`);
       return await this.write(project, keys, async (transaction): Promise<ManyResult> => {
-        await this.requireProject(project, transaction);
+        // A project that comes as a whole brings its settings.
+        const isBegun = writes.some(
+          ({ collection, id, document }) => collection === 'settings' && id === project && document !== undefined,
+        );
+        if (!isBegun) await this.requireProject(project, transaction);
         const rows = await this.rowsOf(project, writes, transaction);
         const rowOf = ({ collection, id }: OneOfMany): DocumentRow | undefined => rows.get(`${collection}/${id}`);
         const stale = writes.flatMap((one): StaleOne[] => {
