@@ -99,7 +99,9 @@ describe('a linked folder', () => {
           const [here, there] = [await stored.entities('kestrel'), await documents.entities('kestrel')];
           // The settings keep the folder's order besides.
           const byPlace = (all: typeof here): Record<string, unknown> =>
-            Object.fromEntries(all.map(({ collection, id, document }) => [`${collection}/${id}`, { ...(document as object), order: undefined }]));
+            Object.fromEntries(
+              all.map(({ collection, id, document }) => [`${collection}/${id}`, { ...(document as object), order: undefined }]),
+            );
           expect(here.length).toBeGreaterThan(5);
           expect(byPlace(here)).toEqual(byPlace(there));
           for (const { collection, document } of here)
