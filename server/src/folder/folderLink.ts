@@ -135,9 +135,8 @@ export class FolderLink {
       await link.everything();
       if (!(await parts.documents.has(project))) {
         const told = [...link.problems.values()].map(({ file, line, message }) => `${file}${line ? `:${line}` : ''}: ${message}`);
-        throw new FolderError(
-          `the project in ${folder} cannot be used: ${[...told, ...(link.halted === undefined ? [] : [link.halted])].join('; ')}`,
-        );
+        if (link.halted !== undefined) told.push(link.halted);
+        throw new FolderError(`the project in ${folder} cannot be used: ${told.join('; ')}`);
       }
     } catch (error) {
       await link.close();

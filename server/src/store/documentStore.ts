@@ -286,18 +286,16 @@ export class DocumentStore {
 
   /**
    * Makes several writes of one project as one: all of them, or none. Each is checked once all are made, so that what they ask
-   * of one another is there. When any names a state that is no longer stored, all of those are told. Throws NoProject and
-   * TooManyDocuments.
+   * of one another is there. When any names a state that is no longer stored, all of those are told. Throws NoProject, unless the
+   * project's settings are among the writes, and TooManyDocuments.
    */
   async writeTogether(project: string, writes: readonly OneOfMany[]): Promise<ManyResult> {
     try {
       const keys = writes.map(({ collection, id }) => `${collection}/${id}`);
       return await this.write(project, keys, async (transaction): Promise<ManyResult> => {
-        // A project that comes as a whole brings its settings.
-        const isBegun = writes.some(
-          ({ collection, id, document }) => collection === 'settings' && id === project && document !== undefined,
-        );
-        if (!isBegun) await this.requireProject(project, transaction);
+        // A new project comes with its settings, for example from a linked folder.
+        const isNew = writes.some(({ collection, id, document }) => collection === 'settings' && id === project && document !== undefined);
+        if (!isNew) await this.requireProject(project, transaction);
         const rows = await this.rowsOf(project, writes, transaction);
         const rowOf = ({ collection, id }: OneOfMany): DocumentRow | undefined => rows.get(`${collection}/${id}`);
         const stale = writes.flatMap((one): StaleOne[] => {

@@ -1,6 +1,6 @@
 import { continues, type Leg } from './leg.js';
 
-describe('a leg that continues the one before', () => {
+describe('a new leg leaves the motion unchanged if it', () => {
   const goes: Leg = { x: 10, y: 5, vx: 30, vy: -40, since: 1 };
   /** The same motion, started again 2 s later. */
   const on: Leg = { x: 70, y: -75, vx: 30, vy: -40, since: 3 };

@@ -32,7 +32,7 @@ export function copyOfDrill(drill: Drill, { drills }: Pick<Project, 'drills'>): 
   return { ...drill, ...namesOfCopy(drill, drills, 'drill') };
 }
 
-/** With one more actor, to the right of everybody; where a game is seen from the side, on the ground that the first stands on. */
+/** Adds an actor to the right of the others. In a side view its feet are at the height of the first actor's feet. */
 export function withActor(drill: Drill, actor: string, { actors, seen }: Pick<Project, 'actors' | 'seen'>): Drill {
   const id = freeId(actor, new Set(drill.actors.map((one) => one.id)), 'actor');
   const x = Math.max(-160, ...drill.actors.map(({ place }) => place.x)) + 110;

@@ -3,7 +3,7 @@ import { fightProject } from '../../testing';
 import { contextOf, planOf } from './sequencePlans';
 
 describe('compiled sequences', () => {
-  it('are the same for all who strike them, until what they refer to changes', () => {
+  it('are cached until the events, assets or actors of the project change', () => {
     const project = fightProject();
     const [sequence] = project.sequences;
     const plan = planOf(project, sequence);
@@ -17,7 +17,7 @@ describe('compiled sequences', () => {
     expect(planOf(project, sequence)).toBe(plan);
   });
 
-  it('tell why one cannot be compiled, each time', () => {
+  it('include the error of a sequence that cannot be compiled', () => {
     const project = fightProject();
     const broken = { ...project.sequences[0], event: 'gone' };
     const problem = planOf(project, broken);

@@ -3,14 +3,14 @@ import { compileContext, compileSequence, type CompileContext, type SequencePlan
 
 type Referred = Pick<Project, 'events' | 'assets' | 'actors'>;
 
-/** What sequences are compiled with, and those that are. */
-interface Shelf {
+/** The compile context of one project state, and the sequences compiled with it. */
+interface Compiled {
   readonly context: CompileContext;
   readonly plans: WeakMap<Sequence, SequencePlan | DocumentError>;
 }
 
-/** Shelves by the lists of actors, by those of assets, by those of events: a list that changes is another one. */
-const shelves = new WeakMap<Referred['events'], WeakMap<Referred['assets'], WeakMap<Referred['actors'], Shelf>>>();
+/** By the project's lists of events, assets and actors. Lists are immutable: an edited list is a new key. */
+const compiledOf = new WeakMap<Referred['events'], WeakMap<Referred['assets'], WeakMap<Referred['actors'], Compiled>>>();
 
 function keptIn<Key extends object, Kept>(map: WeakMap<Key, Kept>, key: Key, make: () => Kept): Kept {
   const kept = map.get(key) ?? make();
@@ -18,20 +18,20 @@ function keptIn<Key extends object, Kept>(map: WeakMap<Key, Kept>, key: Key, mak
   return kept;
 }
 
-function shelfOf(project: Referred): Shelf {
-  const ofAssets = keptIn(shelves, project.events, () => new WeakMap());
+function compiled(project: Referred): Compiled {
+  const ofAssets = keptIn(compiledOf, project.events, () => new WeakMap());
   const ofActors = keptIn(ofAssets, project.assets, () => new WeakMap());
   return keptIn(ofActors, project.actors, () => ({ context: compileContext(project), plans: new WeakMap() }));
 }
 
-/** What sequences of a project refer to, ready for compiling: made once for all who strike, until it changes. */
+/** Returns the compile context of a project. Cached until the events, assets or actors change. */
 export function contextOf(project: Referred): CompileContext {
-  return shelfOf(project).context;
+  return compiled(project).context;
 }
 
-/** What a sequence comes to once compiled, or why it cannot be: compiled once for all who strike it. */
+/** Compiles a sequence, or returns the error that prevents it. Cached, so that all strikers compile it once. */
 export function planOf(project: Referred, sequence: Sequence): SequencePlan | DocumentError {
-  const { context, plans } = shelfOf(project);
+  const { context, plans } = compiled(project);
   return keptIn(plans, sequence, () => {
     try {
       return compileSequence(sequence, [sequence.id], context);

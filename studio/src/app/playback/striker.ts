@@ -58,7 +58,7 @@ function withHealth(project: Pick<Project, 'actors'>, event: EventType | undefin
     : payload;
 }
 
-/** Strikes sequences of projects as they stand; each take carries over from the one before what has not changed. */
+/** Strikes sequences and keeps the last take, so that the next one reuses what did not change. */
 export class Striker {
   /** The take before, from which the next takes over what has not changed. */
   private last: EngineTake | undefined;
@@ -86,7 +86,7 @@ export class Striker {
   }
 }
 
-/** The payload that a sequence is struck with: what its event has not is left out, and health is kept. */
+/** Returns the payload for a strike: fields that the event does not have are removed, and the health of the target is filled in. */
 export function payloadOf(project: Project, { payload, health }: StrikeSettings, sequence: Sequence): Payload {
   const event = project.events.find(({ id }) => id === sequence.event);
   return withHealth(project, event, fittingPayload(event?.fields ?? [], payload), health);

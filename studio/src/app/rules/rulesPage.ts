@@ -168,6 +168,11 @@ export class RulesPage {
     return fields.length === 0 ? 'nothing comes with it' : fields.map(({ label }) => label.toLowerCase()).join(', ');
   }
 
+  protected countWords(event: EventType): string {
+    const count = this.count(event);
+    return count === 1 ? '1 sequence plays on it' : `${count} sequences play on it`;
+  }
+
   protected count(event: EventType): number {
     const project = this.project();
     return project ? playedOn(project, event.id).length : 0;

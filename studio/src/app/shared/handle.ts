@@ -26,7 +26,7 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
   host: {
     tabindex: '0',
     role: 'button',
-    '[attr.aria-label]': 'told()',
+    '[attr.aria-label]': 'spoken()',
     '[attr.aria-pressed]': 'chosen()',
     '[attr.transform]': '"translate(" + place().x + " " + place().y + ")"',
     '[style.--handle]': 'ink()',
@@ -100,8 +100,8 @@ export class Handle {
     inject(PointerDrag).undDrag.subscribe((drag) => this.drag(drag));
   }
 
-  /** Hundredths of a px are nobody’s to hear. */
-  protected readonly told = computed(() => {
+  /** Rounded to 0.01 px for screen readers. */
+  protected readonly spoken = computed(() => {
     const [x, y] = [this.place().x, this.place().y].map((px) => Math.round(px * 100) / 100);
     return `${this.label()}, ${x}, ${y}`;
   });

@@ -26,7 +26,7 @@ export class CellPainter {
     private readonly canvas: StageCanvas,
   ) {}
 
-  /** Inside `parent`, on a canvas of its own. Rejects as a stage's painter does. */
+  /** Creates a painter inside `parent`, on its own canvas. Rejects if there is no WebGL or a picture is missing. */
   static async create(
     parent: HTMLElement,
     on: OnStage,
@@ -51,7 +51,7 @@ export class CellPainter {
     }
   }
 
-  /** One with other bodies or pictures on the canvas of this one, which is to be destroyed once that is there. Rejects likewise. */
+  /** Creates a painter with other bodies or pictures on the same canvas. Destroy this one afterwards. Rejects if a picture is missing. */
   restaged(on: OnStage, background: StageBackground, pictureUrl: (asset: string) => string): Promise<CellPainter> {
     return new CellPainter(this.host, this.canvas.hold()).furnished(on, background, pictureUrl);
   }

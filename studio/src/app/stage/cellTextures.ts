@@ -33,7 +33,7 @@ export class CellTextures {
     return cells;
   }
 
-  /** Lets the cells go; whole pictures belong to whoever loaded them. */
+  /** Frees the cells. The pictures that they are cut from belong to the painter. */
   destroy(): void {
     for (const cells of this.kept.values()) for (const cell of cells) cell.destroy();
     this.kept.clear();

@@ -8,7 +8,7 @@ function pictureUrl(): string {
 }
 
 describe('kept pictures', () => {
-  it('are loaded once for all who draw with them, and freed with the last', async () => {
+  it('are loaded once for all users, and freed after the last one', async () => {
     const pictures = new KeptPictures();
     const address = pictureUrl();
     const [one, other] = [pictures.use(address), pictures.use(address)];
@@ -23,7 +23,7 @@ describe('kept pictures', () => {
     expect(await pictures.use(address).texture).not.toBe(texture);
   });
 
-  it('are asked for again where one was missing, and whoever found none frees nobody else’s', async () => {
+  it('are loaded again after a failure; dropping the failed one does not affect the new one', async () => {
     const pictures = new KeptPictures();
     const address = 'data:image/png;base64,';
     const missing = pictures.use(address);

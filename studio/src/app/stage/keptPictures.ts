@@ -1,18 +1,18 @@
 import type { Texture } from 'pixi.js';
 import { loadPicture } from './loadPicture';
 
-/** A picture that is loaded or on its way, and how many painters draw with it. */
+/** A picture that is loaded or loading, and the number of its users. */
 export interface KeptPicture {
   readonly address: string;
   readonly texture: Promise<Texture>;
   users: number;
 }
 
-/** Pictures by their addresses, each loaded once for all who draw with it and freed with the last of them. */
+/** Loads each picture once for all painters that use it, and frees it after the last one. */
 export class KeptPictures {
   private readonly kept = new Map<string, KeptPicture>();
 
-  /** The picture at an address, to be dropped once by whoever asked. Its texture rejects with the address when it is missing. */
+  /** Returns the picture at an address. The caller must call `drop` once. The texture rejects, naming the address, if the picture is missing. */
   use(address: string): KeptPicture {
     const kept = this.kept.get(address) ?? this.load(address);
     kept.users++;
@@ -22,12 +22,12 @@ export class KeptPictures {
   private load(address: string): KeptPicture {
     const kept = { address, texture: loadPicture(address), users: 0 };
     this.kept.set(address, kept);
-    // One that is missing may be there when it is asked for again.
+    // A missing picture is loaded again at the next use: it may exist by then.
     kept.texture.catch(() => this.forget(kept));
     return kept;
   }
 
-  /** Frees a picture that was asked for once nobody draws with it any more. */
+  /** Ends one use of a picture; the last one frees it. */
   drop(kept: KeptPicture): void {
     if (--kept.users > 0) return;
     this.forget(kept);

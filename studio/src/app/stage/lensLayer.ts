@@ -15,7 +15,7 @@ void main(void) {
 }
 `;
 
-/** Drawn once, and the same for every stage. */
+/** Texture of the vignette, shared by all stages. */
 let darkCorners: Texture | undefined;
 
 /** What the view is seen through: red and blue parted, corners darkened, a flash over everything. */

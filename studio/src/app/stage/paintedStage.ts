@@ -119,11 +119,11 @@ export class PaintedStage {
     this.destroyed.onDestroy(() => {
       watch.disconnect();
       this.painter?.destroy();
-      this.letCanvasGo();
+      this.releaseCanvas();
     });
   }
 
-  private letCanvasGo(): void {
+  private releaseCanvas(): void {
     this.canvas?.then(
       (canvas) => canvas.release(),
       () => undefined,
@@ -145,9 +145,9 @@ export class PaintedStage {
       this.painter?.destroy();
       this.painter = painter;
     } catch (error) {
-      // What was asked for since tells for itself.
+      // A newer request is under way and reports its own failure.
       if (asked !== this.asked) return;
-      if (!this.painter) this.letCanvasGo();
+      if (!this.painter) this.releaseCanvas();
       this.fail(error);
       return;
     }

@@ -10,7 +10,7 @@ interface Look {
   readonly source: TextureSource;
 }
 
-/** The pictures that need no asset, side by side: drawn once, and the same for every stage. */
+/** Atlas of the built-in particle pictures, shared by all stages. */
 let ownPictures: Texture | undefined;
 
 /**
@@ -79,7 +79,7 @@ export class ParticleLayer {
     for (const layer of this.used) layer.end();
   }
 
-  /** What was cut and made for it; its view goes with the stage that it is on. */
+  /** Frees the layers and textures. The view itself is destroyed with the stage. */
   destroy(): void {
     for (const pools of [this.covering, this.adding]) for (const { layers } of pools.values()) for (const layer of layers) layer.destroy();
     for (const { cells } of this.own) for (const cell of cells) cell.destroy();
@@ -140,7 +140,7 @@ class Layer {
     this.used = 0;
   }
 
-  /** Layers without a particle in the last frame are on no stage that would take them with it. */
+  /** A layer that the last frame did not use is not on the stage, so it is not destroyed with it. */
   destroy(): void {
     if (!this.view.destroyed) this.view.destroy();
     this.texture.destroy();

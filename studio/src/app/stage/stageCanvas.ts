@@ -8,8 +8,8 @@ import { drawsInSoftware } from './softwareDrawing';
 const fewTextures = 3;
 
 /**
- * A window's graphics context and the pictures that are loaded for it. A browser has few of these contexts, so that the painters of
- * one window share it, each after the other: it is there as long as somebody holds it.
+ * The WebGL context of one stage window, and its loaded pictures. Browsers limit the number of contexts, so all painters of a window
+ * share one. It is freed when its last holder releases it.
  */
 export class StageCanvas {
   readonly pictures = new KeptPictures();
@@ -22,7 +22,7 @@ export class StageCanvas {
     host.append(renderer.canvas);
   }
 
-  /** A canvas inside `host`, held by whoever asks for it. Rejects when there is no WebGL. */
+  /** Creates the canvas inside `host`. The caller holds it. Rejects if there is no WebGL. */
   static async create(host: HTMLElement): Promise<StageCanvas> {
     const renderer = new WebGLRenderer();
     await renderer.init({
@@ -45,21 +45,21 @@ export class StageCanvas {
     return new StageCanvas(renderer, host);
   }
 
-  /** Holds it once more; each holder releases it once. */
+  /** Adds a holder, who must call `release` once. */
   hold(): this {
     this.holders++;
     return this;
   }
 
-  /** Lets it go; the last holder's release frees the graphics context and answers true. */
+  /** Removes a holder. Returns true if it was the last one; the context is then freed. */
   release(): boolean {
     if (--this.holders > 0) return false;
     this.renderer.destroy({ removeView: true });
     return true;
   }
 
-  /** Fits the window that it is in; false while that has no size. */
-  fit(): boolean {
+  /** Resizes the canvas to its host. Returns false if the host has no size. */
+  resizeToHost(): boolean {
     const { clientWidth, clientHeight } = this.host;
     if (clientWidth === 0 || clientHeight === 0) return false;
     const { width, height } = this.renderer.screen;

@@ -78,7 +78,7 @@ export class StagePainter {
 
   private readonly renderer: WebGLRenderer;
   private readonly host: HTMLElement;
-  /** The pictures that it has asked for. */
+  /** Pictures in use, released when the painter is destroyed. */
   private readonly kept: KeptPicture[] = [];
 
   private constructor(private readonly canvas: StageCanvas) {
@@ -87,7 +87,7 @@ export class StagePainter {
     this.scene.addChild(this.world, this.lens.view);
   }
 
-  /** Makes a painter on a window's canvas, with the project’s own pictures; holds the canvas. Rejects when a picture is missing. */
+  /** Creates a painter on a canvas, with the pictures of the project. Holds the canvas until destroyed. Rejects if a picture is missing. */
   static async create(canvas: StageCanvas, { project, setUp }: OnStage, pictureUrl: (asset: string) => string): Promise<StagePainter> {
     const painter = new StagePainter(canvas.hold());
     try {
@@ -96,7 +96,7 @@ export class StagePainter {
       painter.destroy();
       throw error;
     }
-    canvas.fit();
+    canvas.resizeToHost();
     return painter;
   }
 
@@ -231,7 +231,7 @@ export class StagePainter {
 
   /** Lays the picture out anew in a window of another size. */
   resize(): void {
-    if (this.destroyed || !this.canvas.fit()) return;
+    if (this.destroyed || !this.canvas.resizeToHost()) return;
     if (this.last) this.paint(this.last, true);
   }
 

@@ -57,7 +57,7 @@ describe('a new rule', () => {
     expect(responseTo(whole, { id: 'other', label: 'Other', fields: [] })).toEqual({ id: 'other', event: 'other', rungs: [] });
   });
 
-  it('plays sequences of other events too, and they count as played on its event', () => {
+  it('may play a sequence of another event, which then counts for its own event too', () => {
     const whole = fightProject();
     const [sequence] = whole.sequences;
     const other = 'another-event';

@@ -99,7 +99,7 @@ export function sequencesOf({ then }: Rung): string[] {
   return then.flatMap((one) => (one.outcome === 'play' ? [one.sequence] : []));
 }
 
-/** The sequences that play on an event, and those that its rungs play. */
+/** Returns the sequences that belong to an event or are played by its rungs. */
 export function playedOn({ responses, sequences }: Pick<Project, 'responses' | 'sequences'>, event: string): Sequence[] {
   const rungs = responses.find((one) => one.event === event)?.rungs ?? [];
   const played = new Set(rungs.flatMap((rung) => sequencesOf(rung)));
