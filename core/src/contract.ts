@@ -64,6 +64,11 @@ export interface ActorFrame {
   rotation: number;
   scaleX: number;
   scaleY: number;
+  /**
+   * How far its foot is under the ground, which then hides what of it is lower: a length, 0 for one that stands, less for one that
+   * hops. `y` has it already.
+   */
+  sunk: number;
   alpha: number;
   /** Amount of the flash, 0..1. */
   flash: number;
@@ -558,6 +563,8 @@ export interface PlayerSignal {
 export interface PlayerBodyFrame extends ActorFrame {
   /** How far down the view its feet stand, in px: bodies are drawn from the least depth to the greatest, at one depth the first last. */
   depth: number;
+  /** The height, as `y`, of the ground that hides it: while `sunk` is above 0, nothing of it is drawn lower than that. */
+  groundY: number;
   readonly id: string;
   /** Actor of the kit; empty when it is none. */
   readonly actor: string;

@@ -208,7 +208,7 @@ export { compileSequence, effectLimit, type CompileContext } from './take/compil
 export { restingPlacesOf, standingOf } from './take/compileReferences.js';
 export { headingIn, placeIn, spots } from './take/draws.js';
 export type { Firing, Telling } from './take/firing.js';
-export { poses, restingActor } from './take/frame.js';
+export { poses, restingActor, wholeBody } from './take/frame.js';
 export { completePayload } from './take/payload.js';
 export type { SequencePlan, Standing } from './take/plan.js';
 export { DrillTake, type DrillFrame, type Sight, type PlacedReach, type StandingFrame } from './player/drillTake.js';
@@ -220,7 +220,7 @@ export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
 export { facingReach } from './combat/moves/meetingWall.js';
 export { gap, meets, type Reach } from './combat/moves/meeting.js';
 export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
-export { posedPart } from './player/posedPart.js';
+export { lowestEdge, posedPart } from './player/posedPart.js';
 export { bodiesOf, bodiesOfRun, facingOf, joinedIn, stageFacing, type StandingBody } from './player/drillBodies.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';

@@ -1,6 +1,6 @@
 import type { ArenaActorState, Kit, KitActor, PartPose, PlayerBodyFrame, PoseFrame, ShownCell } from '@undatio/core/runtime';
 import { cellPlace } from './cellPlace.js';
-import { hex } from './drawing.js';
+import { hex, hideBelowGround } from './drawing.js';
 
 type Pictures = ReadonlyMap<string, HTMLCanvasElement>;
 
@@ -44,6 +44,7 @@ export class BodyPainter {
     if (body.flash > 0) flood(ink, body);
     context.save();
     context.imageSmoothingEnabled = smooth;
+    hideBelowGround(context, body);
     // A body turns and is squashed about the middle of its foot.
     context.translate(body.x, body.y - lift + (height * body.scale) / 2);
     context.rotate((body.rotation * Math.PI) / 180);

@@ -1,4 +1,7 @@
-import type { GlyphFrame, NumberFrame, PlayerFrame, RibbonFrame } from '@undatio/core/runtime';
+import type { GlyphFrame, NumberFrame, PlayerBodyFrame, PlayerFrame, RibbonFrame } from '@undatio/core/runtime';
+
+/** Farther than any view shows, in px. */
+const far = 100_000;
 
 /** 0xrrggbb as CSS. */
 export function hex(packed: number): string {
@@ -141,4 +144,12 @@ export function paintText(context: CanvasRenderingContext2D, text: NumberFrame |
     context.fillText(text.text[i], 0, baseline);
     context.restore();
   }
+}
+
+/** Shows nothing lower than the ground until the context is restored, of a body that sinks into it and of what is on that. */
+export function hideBelowGround(context: CanvasRenderingContext2D, body: PlayerBodyFrame | undefined): void {
+  if (!body || body.sunk <= 0) return;
+  context.beginPath();
+  context.rect(body.x - far, body.groundY - far, 2 * far, far);
+  context.clip();
 }

@@ -3,7 +3,7 @@ import { paintBackdrop, paintForeground, skyOf } from './backdrop.js';
 import { BodyPainter } from './bodyPainter.js';
 import type { Bout } from './bout.js';
 import { cellPlace } from './cellPlace.js';
-import { blends, hex, paintArcs, paintMeters, paintRibbons, paintRings, paintText } from './drawing.js';
+import { blends, hex, hideBelowGround, paintArcs, paintMeters, paintRibbons, paintRings, paintText } from './drawing.js';
 import { paintLens, Splitter } from './lens.js';
 import type { KitStage, OpenedKit } from './openArchive.js';
 import { drawParticlePictures } from './particlePictures.js';
@@ -110,13 +110,14 @@ export class Painter {
   }
 
   /** Pictures of one layer; those on a body are where it is already. */
-  private paintPictures({ pictures }: PlayerFrame, layer: number): void {
+  private paintPictures({ pictures, bodies }: PlayerFrame, layer: number): void {
     const { context } = this;
     for (const i of blends(pictures)) {
       const id = pictures.picture[i];
       const picture = this.pictures.get(id);
       if (pictures.layer[i] !== layer || !picture) continue;
       context.save();
+      if (pictures.party[i] !== 0) hideBelowGround(context, bodies.at(pictures.body[i]));
       context.imageSmoothingEnabled = !this.sharp.has(id);
       context.globalAlpha = pictures.alpha[i];
       context.globalCompositeOperation = pictures.blend[i] === 1 ? 'lighter' : 'source-over';

@@ -1,11 +1,12 @@
 import { DocumentError, formatPath } from '../model/documentError.js';
 import { errorAt, type Problem } from '../model/problem.js';
-import { kitPath, wholeBody, type Actor, type Project, type Sequence } from '../model/project.js';
+import { kitPath, type Actor, type Project, type Sequence } from '../model/project.js';
 import { cellCount, sheetCells } from '../model/sheet.js';
 import { beyondStopBudget } from './beyondStopBudget.js';
 import { presetProblems } from './presetProblems.js';
 import { checkRules } from './checkRules.js';
 import { compileContext } from './compileContext.js';
+import { wholeBody } from '../take/frame.js';
 import { compileSequence, type CompileContext } from '../take/compile.js';
 import type { SequencePlan } from '../take/plan.js';
 import { particlesOfAFrame, workOf } from '../take/workBounds.js';

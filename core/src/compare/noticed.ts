@@ -101,6 +101,7 @@ function actorDifference(a: ActorFrame, b: ActorFrame, width: Px): number {
     Math.hypot(a.x - b.x, a.y - b.y) / (noticeable.bodyShift * width) +
     Math.abs(a.rotation - b.rotation) / noticeable.bodyTurn +
     (Math.abs(a.scaleX - b.scaleX) + Math.abs(a.scaleY - b.scaleY)) / noticeable.scale +
+    Math.abs(Math.max(0, a.sunk) - Math.max(0, b.sunk)) / (noticeable.bodyShift * width) +
     Math.abs(a.alpha - b.alpha) / noticeable.amount +
     litDifference(a.flash, a.flashColour, b.flash, b.flashColour);
   if (a.flash > 0 && b.flash > 0 && a.flashMode !== b.flashMode) sum += Math.min(a.flash, b.flash) / noticeable.amount;

@@ -172,6 +172,74 @@ describe('slow', () => {
   });
 });
 
+describe('sink', () => {
+  const sinking = {
+    kind: 'sink',
+    id: 's',
+    duration: 2,
+    depth: 0.5,
+    envelope: [
+      { at: 0, value: 0 },
+      { at: 0.5, value: 1 },
+      { at: 1, value: 0 },
+    ],
+  };
+
+  it('takes a body down by a share of its height, and up again', () => {
+    const take = takeOf([sinking], {}, { bodies: { target: { width: 80, height: 90 } } });
+    const frame = take.createFrame();
+    // Half of 90 px, at an even pace: half of that after half a second.
+    for (const [t, sunk] of [
+      [0.5, 22.5],
+      [1, 45],
+      [1.75, 11.25],
+      [2.1, 0],
+    ]) {
+      take.sample(t, frame);
+      expect(frame.target.sunk).toBeCloseTo(sunk, 9);
+      expect(frame.target.y).toBeCloseTo(sunk, 9);
+      expect(frame.source.sunk).toBe(0);
+    }
+  });
+
+  it('takes what follows the body down with it, and leaves what lies on the ground', () => {
+    const bodies = { target: { width: 80, height: 90, ground: 45 } };
+    const dust = { kind: 'stream', id: 'dust', from: 'target', duration: 3, rate: 20, speed: 0, gravity: 0 };
+    const still = takeOf([dust], {}, { bodies, seed: 3 });
+    const sunken = takeOf([dust, sinking], {}, { bodies, seed: 3 });
+    const [a, b] = [still.sample(1, still.createFrame()), sunken.sample(1, sunken.createFrame())];
+    expect(a.particles.count).toBeGreaterThan(5);
+    const shifts = Array.from({ length: a.particles.count }, (_, i) => b.particles.y[i] - a.particles.y[i]);
+    expect(Math.max(...shifts)).toBeGreaterThan(40);
+    const mark = { kind: 'mark', id: 'm', picture: 'mosshell', delay: 1, duration: 1 };
+    const lying = takeOf([mark], {}, { bodies }).sample(1.5, still.createFrame());
+    const under = takeOf([mark, sinking], {}, { bodies }).sample(1.5, still.createFrame());
+    expect(under.pictures.y[0]).toBe(lying.pictures.y[0]);
+  });
+
+  it('is the less under the ground the higher the body hops', () => {
+    const hop = { kind: 'knockback', id: 'k', duration: 2, distance: 0, lift: 30 };
+    const { target } = takeOf([sinking, hop], {}, { bodies: { target: { width: 80, height: 90 } } }).sample(1, takeOf([]).createFrame());
+    expect(target.sunk).toBeCloseTo(45 - 30, 9);
+    expect(target.y).toBeCloseTo(45 - 30, 9);
+    // Three eighths of the way: three quarters of the depth, and 4 · 3/8 · 5/8 of the height.
+    const { target: early } = takeOf([sinking, hop], {}, { bodies: { target: { width: 80, height: 90 } } }).sample(
+      0.75,
+      takeOf([]).createFrame(),
+    );
+    expect(early.sunk).toBeCloseTo(0.75 * 45 - (30 * 60) / 64, 9);
+  });
+
+  it('never lifts a body off the ground, however far an easing is thrown', () => {
+    const envelope = [
+      { at: 0, value: 0, ease: 'cubic-bezier(0.5, -1.5, 0.5, 1)' },
+      { at: 1, value: 1 },
+    ];
+    const take = takeOf([{ ...sinking, envelope }]);
+    for (let t = 0; t < 2; t += 0.01) expect(take.sample(t, take.createFrame()).target.sunk).toBeGreaterThanOrEqual(0);
+  });
+});
+
 describe('rumble', () => {
   it('turns each motor by its own amount, the strongest of several', () => {
     const take = takeOf([

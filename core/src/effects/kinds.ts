@@ -19,6 +19,7 @@ export { rumble } from './rumble.js';
 export { seeker } from './seeker.js';
 export { shake } from './shake.js';
 export { signal } from './signal.js';
+export { sink } from './sink.js';
 export { slow } from './slow.js';
 export { sound } from './sound.js';
 export { squash } from './squash.js';

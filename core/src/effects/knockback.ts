@@ -132,8 +132,11 @@ export const knockback = defineKind({
             const u = share(age, duration);
             const body = frame[party];
             go(now);
+            const height = hop * 4 * u * (1 - u);
             body.x += gone[0] * dx;
-            body.y += gone[0] * dy - hop * 4 * u * (1 - u);
+            body.y += gone[0] * dy - height;
+            // The ground stays below.
+            body.sunk -= height;
           },
         };
       },

@@ -1,11 +1,11 @@
 import type { ActorFrame, ShownCell } from '../contract.js';
 import { flashChannel } from '../maths/colour.js';
 import type { Actor } from '../model/project.js';
-import { wholeBody } from '../model/project.js';
 import type { StandingFrame } from '../player/drillTake.js';
 import { facingOf, stageFacing } from '../player/drillBodies.js';
-import { posedPart } from '../player/posedPart.js';
+import { lowestEdge, posedPart } from '../player/posedPart.js';
 import { groundOf } from '../take/compileReferences.js';
+import { wholeBody } from '../take/frame.js';
 import { shownCell } from '../take/shownCell.js';
 import { placed, within, type Affine } from './affine.js';
 import type { Ink } from './ink.js';
@@ -63,10 +63,21 @@ export class Figure {
     this.mirror = (this.mirrored * faced * facing) as 1 | -1;
   }
 
+  /** Height of the ground below which nothing of it is drawn while it is sunk. */
+  groundY(frame: ActorFrame): number {
+    const { actor, depthY, facing } = this;
+    return depthY + frame.y - frame.sunk + actor.height / 2 + lowestEdge(actor, frame, facing);
+  }
+
   /** `toCanvas` takes world px to the canvas. */
   draw(canvas: LightCanvas, toCanvas: Affine, frame: ActorFrame): void {
+    if (this.worn.gone) return;
+    if (frame.sunk > 0) canvas.above(toCanvas, this.groundY(frame), () => this.drawWhole(canvas, toCanvas, frame));
+    else this.drawWhole(canvas, toCanvas, frame);
+  }
+
+  private drawWhole(canvas: LightCanvas, toCanvas: Affine, frame: ActorFrame): void {
     const { actor, worn, shown } = this;
-    if (worn.gone) return;
     const foot = placed(this.x + frame.x, this.y + actor.height / 2 + frame.y, frame.rotation, frame.scaleX, frame.scaleY);
     const whole = posedPart(actor.poses, wholeBody, frame.pose, this.facing);
     const body = within(within(toCanvas, foot), placed(whole.x, whole.y, whole.turn, this.mirror, 1));

@@ -19,6 +19,8 @@ export class LightCanvas {
   readonly g: Float32Array;
   readonly b: Float32Array;
   private readonly rgb = new Float32Array(3);
+  /** Of a place x, y on the canvas, `b`·x + `d`·y + `f` says how low it lies; nothing is drawn where that is above 0. */
+  private ground: Pick<Affine, 'b' | 'd' | 'f'> | undefined;
 
   constructor(
     readonly columns: number,
@@ -39,6 +41,20 @@ export class LightCanvas {
     this.r.set(r);
     this.g.set(g);
     this.b.set(b);
+  }
+
+  /** Draws pictures of which nothing is seen lower than a height `y` of what `toCanvas` takes to the canvas. */
+  above(toCanvas: Affine, y: number, draw: () => void): void {
+    const back = backward(toCanvas);
+    if (!back) return;
+    this.ground = { b: back.b, d: back.d, f: back.f - y };
+    draw();
+    this.ground = undefined;
+  }
+
+  private hidden(x: number, y: number): boolean {
+    const { ground } = this;
+    return ground !== undefined && ground.b * x + ground.d * y + ground.f > 0;
   }
 
   /** Relative luminance of every cell. */
@@ -166,9 +182,10 @@ export class LightCanvas {
     };
     if (area < small) {
       const [r, g, b, a] = cell.mean;
-      if (a <= 0) return;
+      const [x, y] = [m.e + (m.a + m.c) / 2, m.f + (m.b + m.d) / 2];
+      if (a <= 0 || this.hidden(x, y)) return;
       inked(r, g, b, a);
-      this.speck(m.e + (m.a + m.c) / 2, m.f + (m.b + m.d) / 2, area, {
+      this.speck(x, y, area, {
         r: rgb[0] / a,
         g: rgb[1] / a,
         b: rgb[2] / a,
@@ -194,7 +211,7 @@ export class LightCanvas {
         const y = cy - 0.25 + 0.5 * (k >> 1);
         const u = back.a * x + back.c * y + back.e;
         const v = back.b * x + back.d * y + back.f;
-        if (u < 0 || u >= 1 || v < 0 || v >= 1) continue;
+        if (u < 0 || u >= 1 || v < 0 || v >= 1 || this.hidden(x, y)) continue;
         const at = 4 * (((v * rows) | 0) * columns + ((u * columns) | 0));
         r += light[at] / 4;
         g += light[at + 1] / 4;

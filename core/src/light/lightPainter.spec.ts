@@ -120,6 +120,33 @@ describe('the painter of lights: bodies', () => {
     near(flashed('multiply'), [0.5, 0, 0]);
   });
 
+  it('that are sunk are hidden by the ground, which lies at their foot, or at the lower side of one that lies down', () => {
+    const actors = [body('target', 0)];
+    const sunken = drawn(({ target }) => Object.assign(target, { y: 6, sunk: 6 }), { actors });
+    near(sunken(-10, 9), red);
+    near(sunken(-10, -3), red);
+    near(sunken(-10, -5), bright);
+    near(sunken(-10, 11), bright);
+    near(sunken(-10, 15), bright);
+    // Turned by a quarter about (0, 10) it reaches from −10 to 30; 8 px lower, what is under 30 is hidden.
+    const lying = drawn(({ target }) => Object.assign(target, { y: 8, sunk: 8, rotation: 90 }), { actors });
+    near(lying(10, 29), blue);
+    near(lying(10, 31), bright);
+    near(lying(10, 36), bright);
+    near(lying(10, -1), red);
+    // The view turns, and the ground with it.
+    const rolled = drawn(
+      ({ target, view }) => {
+        Object.assign(target, { y: 6, sunk: 6 });
+        view.roll = 90;
+      },
+      { actors },
+    );
+    near(rolled(9, 10), red);
+    near(rolled(12, 10), bright);
+    near(rolled(15, 10), bright);
+  });
+
   it('of parts have each of them where it hangs', () => {
     const parts = [
       { id: 'trunk', picture: 'halves', pivot: { x: 0, y: 0 } },

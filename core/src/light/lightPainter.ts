@@ -131,11 +131,15 @@ export class LightPainter {
       // Turned and squashed with its body, about the middle of that one’s foot.
       const world = figure && body ? within(within(onFoot(figure, body), placed(-figure.stand.x, -figure.stand.foot)), lies) : lies;
       const square = placed(-width / 2, -height / 2, 0, width, height);
-      this.canvas.picture(
-        within(within(toCanvas, world), square),
-        light.cells[0],
-        inkOf(frame.tint[i], frame.alpha[i], frame.blend[i] === 1),
-      );
+      const lay = (): void =>
+        this.canvas.picture(
+          within(within(toCanvas, world), square),
+          light.cells[0],
+          inkOf(frame.tint[i], frame.alpha[i], frame.blend[i] === 1),
+        );
+      // What is on a body that sinks is hidden with it.
+      if (figure && body && body.sunk > 0) this.canvas.above(toCanvas, figure.groundY(body), lay);
+      else lay();
     }
   }
 }

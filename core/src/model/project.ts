@@ -12,7 +12,7 @@ import {
 import type { Effect } from '../effects/registry.js';
 import { effectSchema } from '../effects/schemas.js';
 import { effectLimit } from '../take/compile.js';
-import { poses } from '../take/frame.js';
+import { poses, wholeBody } from '../take/frame.js';
 import { fieldName, identifier, label, note } from './fieldSchema.js';
 import { lazySchema } from './lazySchema.js';
 import { presetSchema, type Preset } from './preset.js';
@@ -107,9 +107,6 @@ const partPoseSchema = /* @__PURE__ */ lazySchema(() =>
     y: z.number().min(-1000).max(1000).default(0).describe('px down.'),
   }),
 );
-
-/** The name by which a pose moves the whole body rather than a part of it. */
-export const wholeBody = 'whole';
 
 /** Which of a picture's cells. */
 const cell = /* @__PURE__ */ lazySchema(() =>

@@ -41,8 +41,8 @@ function differing(a: Record<string, unknown>, b: Record<string, unknown>, withi
 function bodyOf(frame: PlayerFrame, id: string, x: number, y: number): Record<string, unknown> {
   const body = frame.bodies.find((one) => one.id === id);
   if (!body) throw new Error(`no ${id}`);
-  const { rotation, scaleX, scaleY, alpha, flash, flashColour, flashMode, rate, pose } = body;
-  return { x: body.x - x, y: body.y - y, rotation, scaleX, scaleY, alpha, flash, flashColour, flashMode, rate, ...pose };
+  const { rotation, scaleX, scaleY, sunk, alpha, flash, flashColour, flashMode, rate, pose } = body;
+  return { x: body.x - x, y: body.y - y, rotation, scaleX, scaleY, sunk, alpha, flash, flashColour, flashMode, rate, ...pose };
 }
 
 const stop = (duration: number, more: object = {}): object => ({ kind: 'hit-stop', id: 'stop', duration, ...more });
@@ -90,8 +90,8 @@ describe('a player', () => {
                 for (const field of Object.keys(moved)) if (field.startsWith(name)) Reflect.deleteProperty(alone, field);
             }
             expect(differing(alone, moved, 2e-4)).toEqual([]);
-            const { x, y, rotation, scaleX, scaleY, alpha, flash, flashColour, flashMode, rate, pose } = frame.target;
-            const target = { x, y, rotation, scaleX, scaleY, alpha, flash, flashColour, flashMode, rate, ...pose };
+            const { x, y, rotation, scaleX, scaleY, sunk, alpha, flash, flashColour, flashMode, rate, pose } = frame.target;
+            const target = { x, y, rotation, scaleX, scaleY, sunk, alpha, flash, flashColour, flashMode, rate, ...pose };
             expect(differing(target, bodyOf(player.frame, 'b', 580, 50), 1e-9)).toEqual([]);
           }
           const due = take.sounds.filter(({ start }) => start <= player.now - after);
@@ -444,6 +444,24 @@ describe('a player', () => {
     expect(three.rings.radius[0]).toBeCloseTo(3 * one.rings.radius[0], 4);
     expect(three.bodies[0].x - 240).toBeCloseTo(3 * (one.bodies[0].x - 80), 6);
     expect(three.view.x).toBeCloseTo(one.view.x, 9);
+  });
+
+  it('says how far a body is sunk and how high the ground is that hides it, in the game’s own units', () => {
+    const sinking = { kind: 'sink', id: 's', duration: 1, envelope: [{ at: 0, value: 0.25 }] };
+    const conventions = { axis: 'up', angles: 'degrees', unitsPerPixel: 0.01 };
+    const actor = { ...projectWith([]).actors[0], id: 'moss', width: 40, height: 100, parts: [], poses: {} };
+    const player = kitOf([sinking], { conventions, actors: [actor] }).player();
+    player.body('m', { x: 3, y: 2, actor: 'moss', scale: 2 });
+    player.strike('blow', {}, { target: 'm' });
+    player.advance(0.5);
+    const [body] = player.frame.bodies;
+    // A body of 200 px sinks by 50 px, half a unit; its foot stood 100 px under its middle.
+    expect(body.sunk).toBeCloseTo(0.5, 9);
+    expect(body.y).toBeCloseTo(1.5, 9);
+    expect(body.groundY).toBeCloseTo(1, 9);
+    player.advance(1);
+    expect(player.frame.bodies[0].sunk).toBe(0);
+    expect(player.frame.bodies[0].groundY).toBeCloseTo(1, 9);
   });
 
   it('says where everything lies, for what is out of sight', () => {

@@ -58,7 +58,7 @@ export class PlayerBody {
     keeping: 'forgotten' | 'kept' = 'forgotten',
   ) {
     this.whereabouts = new Whereabouts(keeping);
-    this.shown = { ...restingActor(), id, actor: '', facing: 1, scale: 1, depth: 0, settledX: 0, settledY: 0 };
+    this.shown = { ...restingActor(), id, actor: '', facing: 1, scale: 1, depth: 0, groundY: 0, settledX: 0, settledY: 0 };
   }
 
   bringBack(wall: Seconds): void {

@@ -6,6 +6,7 @@ import { Spotted } from '../take/spotted.js';
 import type { GameClock } from './gameClock.js';
 import type { LiveTake } from './liveTake.js';
 import type { PlayerBody } from './playerBody.js';
+import { lowestEdge } from './posedPart.js';
 import { mark, noMarks, own, placeSince, type Buffers } from './playerFrame.js';
 import type { Units } from './units.js';
 
@@ -14,7 +15,7 @@ export class Sampler {
   /** How much stood in the frame before a take, and before what was last written of one body. */
   private readonly beforeTake = noMarks();
   private readonly beforeOwner = noMarks();
-  private readonly stood = new Float64Array(4);
+  private readonly stood = new Float64Array(6);
   private readonly spot = new Spotted();
   private readonly nobodySource = restingActor();
   private readonly nobodyTarget = restingActor();
@@ -76,6 +77,8 @@ export class Sampler {
     stood[1] = source.y;
     stood[2] = target.x;
     stood[3] = target.y;
+    stood[4] = source.sunk;
+    stood[5] = target.sunk;
     mark(beforeTake, open);
     mark(beforeOwner, open);
     let owner = -2;
@@ -100,9 +103,11 @@ export class Sampler {
     if (take.scale === 1) return;
     source.x = stood[0] + (source.x - stood[0]) * take.scale;
     source.y = stood[1] + (source.y - stood[1]) * take.scale;
+    source.sunk = stood[4] + (source.sunk - stood[4]) * take.scale;
     if (target === source) return;
     target.x = stood[2] + (target.x - stood[2]) * take.scale;
     target.y = stood[3] + (target.y - stood[3]) * take.scale;
+    target.sunk = stood[5] + (target.sunk - stood[5]) * take.scale;
   }
 
   /** Takes what is on bodies along to where the game has put them since the strike. */
@@ -158,6 +163,8 @@ export class Sampler {
     shown.depth = spot.y + (body.actor ? groundOf(body.actor) * body.scale : 0);
     shown.x = units.xOut(spot.x + frame.x);
     shown.y = units.yOut(spot.y + frame.y);
+    shown.sunk = units.xOut(frame.sunk);
+    shown.groundY = units.yOut(spot.y + frame.y - frame.sunk + hiddenBelow(body));
     shown.rotation = units.angleOut(frame.rotation);
     shown.rate = frame.rate;
     shown.actor = body.actor?.id ?? '';
@@ -166,6 +173,11 @@ export class Sampler {
     shown.settledX = units.xOut(settled.x);
     shown.settledY = units.yOut(settled.y);
   }
+}
+
+/** Distance in px from a body's middle, before it sinks, down to where the ground begins to hide it. */
+function hiddenBelow({ actor, scale, facing, frame }: PlayerBody): number {
+  return actor ? (actor.height / 2 + lowestEdge(actor, frame, facing)) * scale : 0;
 }
 
 function copyActor(from: ActorFrame, to: ActorFrame): void {

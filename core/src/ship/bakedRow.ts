@@ -30,6 +30,8 @@ export const bakedColumns = [
   'glyphs',
   'meters',
   'meter',
+  'target.sunk',
+  'source.sunk',
 ] as const;
 
 function poseColumns<P extends string>(party: P) {
@@ -81,6 +83,8 @@ export function bakedRow(frame: Frame): BakedRow {
     glyphs: frame.glyphs.count,
     meters: frame.meters.count,
     meter: frame.meters.count > 0 ? frame.meters.value[0] : '',
+    'target.sunk': frame.target.sunk,
+    'source.sunk': frame.source.sunk,
   } as BakedRow;
 }
 

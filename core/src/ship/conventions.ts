@@ -52,6 +52,7 @@ export function applyConventions(frame: Frame, conventions: FrameConventions): F
 function convertActor(actor: ActorFrame, xScale: number, yScale: number, angleScale: number): void {
   actor.x *= xScale;
   actor.y *= yScale;
+  actor.sunk *= xScale;
   actor.rotation *= angleScale;
 }
 

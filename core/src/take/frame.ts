@@ -3,6 +3,9 @@ import type { ActorFrame, Frame, PoseFrame } from '../contract.js';
 /** The poses that a body can take. */
 export const poses = ['hurt', 'lunge', 'guard', 'fall'] as const satisfies readonly (keyof PoseFrame)[];
 
+/** The name by which a pose moves the whole body rather than a part of it. */
+export const wholeBody = 'whole';
+
 /** An actor at rest. */
 export function restingActor(): ActorFrame {
   return {
@@ -11,6 +14,7 @@ export function restingActor(): ActorFrame {
     rotation: 0,
     scaleX: 1,
     scaleY: 1,
+    sunk: 0,
     alpha: 1,
     flash: 0,
     flashColour: 0xffffff,
@@ -38,6 +42,7 @@ export function resetActor(actor: ActorFrame): void {
   actor.rotation = 0;
   actor.scaleX = 1;
   actor.scaleY = 1;
+  actor.sunk = 0;
   actor.alpha = 1;
   actor.flash = 0;
   actor.flashColour = 0xffffff;

@@ -47,7 +47,17 @@ export const vectorBase: Omit<Project, 'sequences' | 'id' | 'label' | 'statuses'
     { ...body, id: 'struck', role: 'target', width: 140, height: 90, place: { x: 90, y: -6 }, spots: { top: { x: 4, y: -50 } } },
     { ...body, id: 'near', role: 'bystander', width: 60, height: 50, place: { x: 260, y: 40 }, spots: {} },
     { ...body, id: 'high', role: 'bystander', width: 60, height: 50, place: { x: 120, y: -210 }, spots: {} },
-    { ...body, id: 'far', role: 'bystander', width: 60, height: 50, place: { x: 2000, y: 0 }, spots: {} },
+    // Its pose turns the whole of it.
+    {
+      ...body,
+      poses: { fall: { whole: { turn: 80, x: -4, y: 6 } } },
+      id: 'far',
+      role: 'bystander',
+      width: 60,
+      height: 50,
+      place: { x: 2000, y: 0 },
+      spots: {},
+    },
   ],
   assets: [sound('knock', 0.5), sound('crack', 0.3), sound('thud', 0.8), sound('tick', 0.2), picture('leaf', 1), picture('strip', 4)],
 };

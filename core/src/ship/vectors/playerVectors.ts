@@ -36,9 +36,10 @@ export interface PlayerFile {
 
 /** A player's frame as vectors write it: bodies by name, rows with the place of the body whose they are at the end. */
 function written(frame: PlayerFrame): object {
-  const bodies = frame.bodies.map(({ id, actor, facing, scale, ...body }) => [
+  // Where the ground is counts only while it hides something.
+  const bodies = frame.bodies.map(({ id, actor, facing, scale, groundY, ...body }) => [
     id,
-    { actor, facing, scale, ...movedBody(body, restingActor()) },
+    { actor, facing, scale, ...movedBody(body, restingActor()), ...(body.sunk > 0 && { groundY: Number(groundY.toPrecision(10)) }) },
   ]);
   const lists = Object.keys(columns).flatMap((name) => {
     const own = name === 'nodes' ? undefined : name;
@@ -248,6 +249,22 @@ export const playerCases: readonly PlayerCase[] = [
       { kind: 'meter', id: 'meter', shows: 'always', duration: 1, bodyLeaves: 'lives out' },
     ],
     steps: [put('a', -50), put('b', 50), strike({ source: 'a', target: 'b' }), advance(0.2), { do: 'remove', id: 'b' }, advance(0.2)],
+  },
+  {
+    about: 'a body that sinks is hidden by the ground at its foot, one that falls as it sinks by the ground at the lower side of it',
+    effects: [
+      { kind: 'sink', id: 'sink', duration: 1, envelope: [{ at: 0, value: 0.25 }] },
+      { kind: 'pose', id: 'fall', pose: 'fall', delay: 0.3, duration: 0.6 },
+    ],
+    conventions: { axis: 'up', unitsPerPixel: 0.01 },
+    steps: [
+      { do: 'body', id: 'a', placing: { x: 0, y: 1, actor: 'far', scale: 2 } },
+      strike({ target: 'a' }),
+      advance(0.2),
+      advance(0.3),
+      advance(0.2),
+      advance(0.5),
+    ],
   },
   {
     about: 'comfort turns down what it names',

@@ -1,8 +1,9 @@
-import { Container, Sprite, Texture } from 'pixi.js';
-import { wholeBody, type Actor, type ActorFrame, type ShownCell } from '@undatio/core';
-import { facingOf, groundOf, posedPart, shownCell, stageFacing, type StandingFrame } from '@undatio/core/internal';
+import { Container, Sprite, Texture, type Graphics } from 'pixi.js';
+import type { Actor, ActorFrame, ShownCell } from '@undatio/core';
+import { facingOf, groundOf, lowestEdge, posedPart, shownCell, stageFacing, wholeBody, type StandingFrame } from '@undatio/core/internal';
 import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
+import { aboveGround } from './aboveGround';
 
 interface Part {
   readonly id: string;
@@ -15,12 +16,18 @@ interface Part {
 /** One actor on the stage, drawn from its parts, or from the cells of a clip. Its flash is its own filter: no other actor shares any of its state. */
 export class ActorFigure {
   readonly view = new Container();
+  /** Where its foot is, turned and squashed about that. */
+  private readonly standing = new Container();
+  /** Everything above the ground, while it is sunk. */
+  private above: Graphics | undefined;
   /** Its parts, with the middle of its foot as their origin: what a body turns and is squashed about. */
   private readonly body = new Container();
   private readonly parts: readonly Part[];
   /** The whole of it in one cell: its own while it has no parts, and those of clips. */
   private readonly whole = new Sprite();
   private readonly flash = new FlashFilter();
+  /** How high it hops. */
+  private lift = 0;
   /** 1 looks to the right, -1 to the left; poses lean forward either way. */
   private facing: 1 | -1;
   /** The same of its pictures: where they differ, it is mirrored. */
@@ -51,8 +58,9 @@ export class ActorFigure {
     this.body.addChild(...this.parts.map(({ sprite }) => sprite), this.whole);
     this.mirrored = this.facing === this.looks ? 1 : -1;
     this.body.scale.x = this.mirrored;
-    this.view.addChild(this.body);
-    this.view.position.set(restX, restY + actor.height / 2);
+    this.standing.addChild(this.body);
+    this.view.addChild(this.standing);
+    this.standing.position.set(restX, restY + actor.height / 2);
   }
 
   /** Distance in px from its middle down to the ground. */
@@ -71,16 +79,19 @@ export class ActorFigure {
   stand({ x, y, facing, faced, lift }: StandingFrame): void {
     this.restX = x;
     this.restY = y - lift;
+    this.lift = lift;
     this.facing = facing;
     this.looks = (this.mirrored * faced) as 1 | -1;
     this.body.scale.x = this.mirrored * faced * facing;
   }
 
   pose(frame: ActorFrame): void {
-    this.view.position.set(this.restX + frame.x, this.restY + this.actor.height / 2 + frame.y);
-    this.view.angle = frame.rotation;
-    this.view.scale.set(frame.scaleX, frame.scaleY);
-    this.view.alpha = frame.alpha;
+    const { standing } = this;
+    standing.position.set(this.restX + frame.x, this.restY + this.actor.height / 2 + frame.y);
+    standing.angle = frame.rotation;
+    standing.scale.set(frame.scaleX, frame.scaleY);
+    standing.alpha = frame.alpha;
+    this.hideBelow(this.groundY(frame));
     this.showCell(frame);
     for (const part of this.parts) this.movePart(part, frame);
     const whole = posedPart(this.actor.poses, wholeBody, frame.pose, this.facing);
@@ -89,6 +100,29 @@ export class ActorFigure {
     this.flash.set(frame.flashMode, frame.flashColour, frame.flash);
     const flashing = frame.flash > 0;
     if (flashing !== this.body.filters?.length > 0) this.body.filters = flashing ? [this.flash] : [];
+  }
+
+  /** Height of the ground below which nothing of it is shown; undefined while it is not sunk. */
+  groundY(frame: ActorFrame): number | undefined {
+    if (frame.sunk <= 0) return undefined;
+    const { restY, lift, actor, facing } = this;
+    return restY + lift + frame.y - frame.sunk + actor.height / 2 + lowestEdge(actor, frame, facing);
+  }
+
+  private hideBelow(ground: number | undefined): void {
+    if (ground === undefined) {
+      if (!this.above) return;
+      this.standing.mask = null;
+      this.above.destroy();
+      this.above = undefined;
+      return;
+    }
+    if (!this.above) {
+      this.above = aboveGround();
+      this.view.addChild(this.above);
+      this.standing.mask = this.above;
+    }
+    this.above.position.set(this.restX, ground);
   }
 
   /** A clip or a look takes the place of picture and parts. */

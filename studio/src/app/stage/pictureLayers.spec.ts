@@ -1,5 +1,6 @@
-import { Texture } from 'pixi.js';
+import { Sprite, Texture, type Container } from 'pixi.js';
 import type { Frame } from '@undatio/core';
+import { restingActor } from '@undatio/core/internal';
 import { PictureLayers } from './pictureLayers';
 
 /** A frame of `count` pictures and nothing else. */
@@ -20,5 +21,21 @@ describe('pictures on the stage', () => {
     expect(layers.size).toBeLessThan(40);
     layers.show(frameOf(12), [], []);
     expect(layers.size).toBeLessThan(40);
+  });
+
+  it('on a body that sinks are hidden below the ground, and whole again once it stands', () => {
+    const layers = new PictureLayers(new Map([['0', Texture.WHITE]]) as never);
+    const frame = frameOf(2);
+    frame.pictures.party[0] = 2;
+    const stand = { x: 0, y: 0, foot: 30, halfHeight: 30 };
+    const shown = (ground: number | undefined): unknown[] => {
+      layers.show(frame, [restingActor(), restingActor()], [stand, stand], [undefined, ground]);
+      return layers.over.children.filter((child) => child instanceof Sprite).map(({ mask }) => (mask as Container | null)?.y);
+    };
+    expect(shown(30)).toEqual([30, undefined]);
+    expect(shown(24)).toEqual([24, undefined]);
+    expect(layers.over.children.length).toBe(3);
+    expect(shown(undefined)).toEqual([undefined, undefined]);
+    expect(layers.over.children.length).toBe(2);
   });
 });

@@ -1,5 +1,6 @@
-import { Container, Sprite, type Texture } from 'pixi.js';
+import { Container, Sprite, type Graphics, type Texture } from 'pixi.js';
 import type { ActorFrame, Frame } from '@undatio/core';
+import { aboveGround } from './aboveGround';
 
 /** Where a body stands: the middle of its foot when it is at rest. */
 export interface Standing {
@@ -20,14 +21,25 @@ export class PictureLayers {
   readonly over = new Container();
   private readonly kept: Sprite[] = [];
   private used = 0;
+  /** What hides the pictures on bodies that have sunk into the ground, by their sprites. */
+  private readonly masks = new Map<Sprite, Graphics>();
 
   constructor(private readonly textures: ReadonlyMap<string, Texture>) {}
 
-  /** `bodies` and where they stand by the frame's party numbers less one: the source, then every target. */
-  show(frame: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
+  /**
+   * `bodies`, where they stand and how high the ground is that hides them (undefined while they are not sunk), by the frame's party
+   * numbers less one: the source, then every target.
+   */
+  show(
+    frame: Frame,
+    bodies: readonly ActorFrame[],
+    stands: readonly (Standing | undefined)[],
+    grounds: readonly (number | undefined)[] = [],
+  ): void {
     this.used = 0;
+    for (const sprite of this.masks.keys()) this.unmask(sprite);
     // Pictures that cover lie under those that add.
-    for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands);
+    for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands, grounds);
     for (let i = this.used; i < this.kept.length; i++) this.kept[i].visible = false;
     // What a crowded frame needed is not kept for ever.
     if (this.kept.length > 2 * this.used + spare) for (const sprite of this.kept.splice(this.used + spare)) sprite.destroy();
@@ -38,7 +50,27 @@ export class PictureLayers {
     return this.kept.length;
   }
 
-  private showThose(blend: number, { pictures }: Frame, bodies: readonly ActorFrame[], stands: readonly (Standing | undefined)[]): void {
+  private unmask(sprite: Sprite): void {
+    sprite.mask = null;
+    this.masks.get(sprite)?.destroy();
+    this.masks.delete(sprite);
+  }
+
+  private mask(sprite: Sprite, layer: Container, ground: number): void {
+    const above = aboveGround();
+    above.y = ground;
+    layer.addChild(above);
+    sprite.mask = above;
+    this.masks.set(sprite, above);
+  }
+
+  private showThose(
+    blend: number,
+    { pictures }: Frame,
+    bodies: readonly ActorFrame[],
+    stands: readonly (Standing | undefined)[],
+    grounds: readonly (number | undefined)[],
+  ): void {
     const layers = [this.ground, this.behind, this.over];
     for (let i = 0; i < pictures.count; i++) {
       if (pictures.blend[i] !== blend) continue;
@@ -62,7 +94,10 @@ export class PictureLayers {
       sprite.tint = pictures.tint[i];
       sprite.blendMode = pictures.blend[i] === 1 ? 'add' : 'normal';
       // Added in the frame's order: later pictures lie over earlier ones.
-      layers[pictures.layer[i]].addChild(sprite);
+      const layer = layers[pictures.layer[i]];
+      layer.addChild(sprite);
+      const ground = party === 0 ? undefined : grounds[party - 1];
+      if (ground !== undefined) this.mask(sprite, layer, ground);
     }
   }
 }

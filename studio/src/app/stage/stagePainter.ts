@@ -264,7 +264,8 @@ export class StagePainter {
     if ('looks' in frame) this.follow(frame);
     this.source?.pose(frame.source);
     this.targets.forEach((figure, i) => figure?.pose(targets[i] ?? atRest));
-    this.pictures?.show(frame, bodies, this.stands);
+    const grounds = this.bodies.map((figure, i) => figure?.groundY(bodies[i] ?? atRest));
+    this.pictures?.show(frame, bodies, this.stands, grounds);
     this.arcs.show(frame.arcs);
     this.ribbons.show(frame.ribbons);
     this.rings.show(frame.rings);

@@ -287,6 +287,42 @@ export const placeRules: readonly Rule[] = [
         at: [0.45, 0.8],
       },
       {
+        about: 'a body that sinks takes down what is on it, and leaves what lies on the ground',
+        effects: [
+          {
+            kind: 'sink',
+            id: 'sink',
+            duration: 1,
+            envelope: [
+              { at: 0, value: 0 },
+              { at: 0.5, value: 1 },
+              { at: 1, value: 0 },
+            ],
+          },
+          { ...still, kind: 'stream', rate: 10, count: undefined, from: 'target', duration: 0.9 },
+          { kind: 'mark', id: 'mark', picture: 'leaf', x: 0, turn: 0, delay: 0.3 },
+          { kind: 'overlay', id: 'over', picture: 'leaf', delay: 0.3 },
+          { kind: 'meter', id: 'meter', delay: 0.3 },
+        ],
+        at: [0.45, 0.8],
+      },
+      {
+        about: 'a body that sinks, by an easing thrown far below nothing: it is never lifted; in a game’s own units',
+        effects: [
+          {
+            kind: 'sink',
+            id: 'sink',
+            duration: 1,
+            envelope: [
+              { at: 0, value: 0, ease: 'cubic-bezier(0.5, -1.5, 0.5, 1)' },
+              { at: 1, value: 1 },
+            ],
+          },
+        ],
+        conventions: { axis: 'up', unitsPerPixel: 0.01 },
+        at: [0.3, 0.9],
+      },
+      {
         about: 'at each birth, behind a stop',
         effects: [
           thrown,
