@@ -160,10 +160,31 @@ async function apartInYard(page: Page, address: string, shots: readonly Asked[],
   return told;
 }
 
+/** Nothing in the demo sinks: here a body does, with a bright picture on it. */
+const sunken = {
+  id: 'sunken',
+  label: 'Sunken',
+  event: 'fall',
+  effects: [
+    { kind: 'sink', id: 'sink', duration: 1, depth: 0.8, envelope: [{ at: 0, value: 1 }] },
+    { kind: 'overlay', id: 'light', picture: 'mosshell', duration: 1, size: 300, blend: 'add', envelope: [{ at: 0, value: 1 }] },
+  ],
+};
+
 test.describe('what the studio shows', () => {
-  test('the yard and the pages show: every sequence of the demo, px by px', async ({ studio, page, server }, info) => {
+  test('the yard and the pages show: every sequence of the demo and a body that sinks, px by px', async ({
+    studio,
+    page,
+    server,
+  }, info) => {
     // Each picture waits for a display that draws in software: on a busy machine there is much to wait for.
     test.setTimeout(1_500_000);
+    const put = await fetch(`${server.address}/api/projects/elytra-league/sequences/sunken`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', 'If-None-Match': '*' },
+      body: JSON.stringify(sunken),
+    });
+    expect(put.status).toBe(201);
     await studio.open('lance-light');
     await lay(page, bare);
     const { sequences } = (await (await fetch(`${server.address}/api/projects/elytra-league`)).json()) as { sequences: { id: string }[] };
