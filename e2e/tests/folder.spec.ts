@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -44,6 +45,35 @@ test('a save is written to its file, and a file that is changed appears and is o
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(name).toHaveValue('Lance, from the studio');
   await expect.poll(() => readFile(file, 'utf8')).toContain('"label": "Lance, from the studio"');
+});
+
+test('a fresh clone of a project that this studio never held opens, strikes, and is saved to its files', async ({
+  folder,
+  server,
+  studio,
+  page,
+}) => {
+  const clone = join(folder, '../clone');
+  const git = (...args: readonly string[]): Buffer =>
+    execFileSync('git', ['-c', 'user.name=Nobody', '-c', 'user.email=nobody@localhost', ...args], { cwd: folder });
+  await server.stop();
+  await rewrite(join(folder, 'settings.json'), (text) => text.replace('"id": "elytra-league"', '"id": "away-league"'));
+  git('init', '-q');
+  git('add', '.');
+  git('commit', '-q', '-m', 'All of it');
+  git('clone', '-q', folder, clone);
+  await server.start(['--folder', clone]);
+  await page.goto(`${server.address}/projects/away-league/tune/horn-sweep`);
+  await expect(page.locator('und-folder-chip')).toContainText('in clone');
+  await expect(page.locator('und-lane').first()).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect.poll(() => page.locator('.clock data').getAttribute('value')).not.toBe('0');
+  const name = page.getByLabel('Name of the sequence');
+  await name.fill('Swept away');
+  await name.press('Enter');
+  await studio.saved();
+  await expect.poll(() => readFile(join(clone, 'sequences/horn-sweep.json'), 'utf8')).toContain('"label": "Swept away"');
+  expect(execFileSync('git', ['status', '--porcelain'], { cwd: clone }).toString()).toBe(' M sequences/horn-sweep.json\n');
 });
 
 test('a file that cannot be used is named with its line, and can be written over', async ({ folder, studio, page }) => {
