@@ -1,5 +1,5 @@
-import { eased } from '../maths/easing.js';
 import { choiceField, colourField, easeField, envelopeField, valueField, type Fields } from '../model/fields.js';
+import type { Now } from '../take/firing.js';
 import { defineKind } from './effect.js';
 
 const showings = ['when hurt', 'always'] as const;
@@ -120,27 +120,48 @@ export const meter = defineKind({
         const high = draws.number(height) * scale;
         const colours = [fill, lagFill, back].map((colour) => draws.packedColour(colour));
         const shown = always || last < first;
-        const fallen = (age: number, whole: number): number =>
-          first + (last - first) * fraction(eased(ease, whole > 0 ? fraction(age / whole) : 1));
-        const value = (age: number): number => fallen(age, falls);
-        // What is gained does not lag.
-        const lag = (age: number): number => (last >= first ? value(age) : age < waits ? first : fallen(age - waits, lags));
+        const value = new Float64Array(1);
+        const lag = new Float64Array(1);
+        const seen = new Float64Array(1);
+        /** Turns the seconds in a cell, since it began to fall, into where it stands then. */
+        const fallen = (cell: Now, whole: number): void => {
+          cell[0] = whole > 0 ? fraction(cell[0] / whole) : 1;
+          ease.solve(cell);
+          cell[0] = first + (last - first) * fraction(cell[0]);
+        };
+        /** Puts the bar at an age into `value`, and what lags behind it into `lag`. */
+        const go = (now: Now): void => {
+          value[0] = now[0];
+          fallen(value, falls);
+          // What is gained does not lag.
+          if (last >= first) lag[0] = value[0];
+          else if (now[0] < waits) lag[0] = first;
+          else {
+            lag[0] = now[0] - waits;
+            fallen(lag, lags);
+          }
+        };
         return {
           extent: shown ? duration : 0,
           room: { meters: shown ? 1 : 0 },
           tells: () => [{ name: 'loses', value: (first - last) * 100, unit: '%' }],
-          channel: value,
+          channel(age) {
+            go(Float64Array.of(age));
+            return value[0];
+          },
           sample(now, { meters }) {
-            const age = now[0];
+            go(now);
+            seen[0] = now[0] / duration;
+            envelope.solve(seen);
             const n = meters.count++;
             meters.party[n] = party === 'source' ? 1 : 2;
             meters.x[n] = rest.x;
             meters.y[n] = y;
             meters.width[n] = wide;
             meters.height[n] = high;
-            meters.value[n] = value(age);
-            meters.lag[n] = Math.max(meters.value[n], lag(age));
-            meters.alpha[n] = fraction(envelope.at(age / duration));
+            meters.value[n] = value[0];
+            meters.lag[n] = Math.max(meters.value[n], lag[0]);
+            meters.alpha[n] = fraction(seen[0]);
             meters.fill[n] = colours[0];
             meters.lagFill[n] = colours[1];
             meters.back[n] = colours[2];

@@ -1,4 +1,5 @@
 import { envelopeField, valueField, type Fields } from '../model/fields.js';
+import type { Now } from '../take/firing.js';
 import { defineKind } from './effect.js';
 
 const fields = {
@@ -38,20 +39,30 @@ export const sink = defineKind({
       moves: party,
       fire(draws, strength, duration) {
         const full = draws.number(depth) * strength * draws.body(party).height;
-        const sunk = (age: number): number => Math.max(0, full * envelope.at(age / duration));
+        const sunk = new Float64Array(1);
+        /** Puts into `sunk` how deep the body is at an age. */
+        const go = (now: Now): void => {
+          sunk[0] = now[0] / duration;
+          envelope.solve(sunk);
+          sunk[0] = Math.max(0, full * sunk[0]);
+        };
         return {
           extent: duration,
           moves: party,
-          channel: sunk,
+          channel(age) {
+            go(Float64Array.of(age));
+            return sunk[0];
+          },
           displace(now, out) {
+            go(now);
             // Not along the ground: what lies there stays where it is.
-            out.lift -= sunk(now[0]);
+            out.lift -= sunk[0];
           },
           sample(now, frame) {
-            const deep = sunk(now[0]);
             const body = frame[party];
-            body.y += deep;
-            body.sunk += deep;
+            go(now);
+            body.y += sunk[0];
+            body.sunk += sunk[0];
           },
         };
       },
