@@ -65,8 +65,8 @@ export interface ActorFrame {
   scaleX: number;
   scaleY: number;
   /**
-   * How far its foot is under the ground, which then hides what of it is lower: a length, 0 for one that stands, less for one that
-   * hops. `y` has it already.
+   * How deep its foot is below the ground: 0 while it stands on it, negative while it hops above it. `y` includes it. While it is
+   * above 0, the ground hides the lower part of the body.
    */
   sunk: number;
   alpha: number;

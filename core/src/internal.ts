@@ -220,7 +220,7 @@ export { tryMove, type MoveTrial } from './combat/moves/tryMove.js';
 export { facingReach } from './combat/moves/meetingWall.js';
 export { gap, meets, type Reach } from './combat/moves/meeting.js';
 export { liveLength, moveLength, moveLimits, type CompiledMove } from './combat/moves/move.js';
-export { lowestEdge, posedPart } from './player/posedPart.js';
+export { groundHeight, posedPart } from './player/posedPart.js';
 export { bodiesOf, bodiesOfRun, facingOf, joinedIn, stageFacing, type StandingBody } from './player/drillBodies.js';
 export { RapidFire, type Blow, type RapidFrame, type Stand } from './player/rapidFire.js';
 export { shownCell } from './take/shownCell.js';

@@ -3,7 +3,7 @@ import { flashChannel } from '../maths/colour.js';
 import type { Actor } from '../model/project.js';
 import type { StandingFrame } from '../player/drillTake.js';
 import { facingOf, stageFacing } from '../player/drillBodies.js';
-import { lowestEdge, posedPart } from '../player/posedPart.js';
+import { groundHeight, posedPart } from '../player/posedPart.js';
 import { groundOf } from '../take/compileReferences.js';
 import { wholeBody } from '../take/frame.js';
 import { shownCell } from '../take/shownCell.js';
@@ -65,8 +65,7 @@ export class Figure {
 
   /** Height of the ground below which nothing of it is drawn while it is sunk. */
   groundY(frame: ActorFrame): number {
-    const { actor, depthY, facing } = this;
-    return depthY + frame.y - frame.sunk + actor.height / 2 + lowestEdge(actor, frame, facing);
+    return groundHeight(this.depthY, this.actor, frame, this.facing);
   }
 
   /** `toCanvas` takes world px to the canvas. */

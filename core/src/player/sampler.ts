@@ -6,7 +6,7 @@ import { Spotted } from '../take/spotted.js';
 import type { GameClock } from './gameClock.js';
 import type { LiveTake } from './liveTake.js';
 import type { PlayerBody } from './playerBody.js';
-import { lowestEdge } from './posedPart.js';
+import { groundHeight } from './posedPart.js';
 import { mark, noMarks, own, placeSince, type Buffers } from './playerFrame.js';
 import type { Units } from './units.js';
 
@@ -164,7 +164,8 @@ export class Sampler {
     shown.x = units.xOut(spot.x + frame.x);
     shown.y = units.yOut(spot.y + frame.y);
     shown.sunk = units.xOut(frame.sunk);
-    shown.groundY = units.yOut(spot.y + frame.y - frame.sunk + hiddenBelow(body));
+    const { actor, facing, scale } = body;
+    shown.groundY = units.yOut(actor ? groundHeight(spot.y, actor, frame, facing, scale) : spot.y + frame.y - frame.sunk);
     shown.rotation = units.angleOut(frame.rotation);
     shown.rate = frame.rate;
     shown.actor = body.actor?.id ?? '';
@@ -173,11 +174,6 @@ export class Sampler {
     shown.settledX = units.xOut(settled.x);
     shown.settledY = units.yOut(settled.y);
   }
-}
-
-/** Distance in px from a body's middle, before it sinks, down to where the ground begins to hide it. */
-function hiddenBelow({ actor, scale, facing, frame }: PlayerBody): number {
-  return actor ? (actor.height / 2 + lowestEdge(actor, frame, facing)) * scale : 0;
 }
 
 function copyActor(from: ActorFrame, to: ActorFrame): void {

@@ -1,9 +1,9 @@
-import { Container, Sprite, Texture, type Graphics } from 'pixi.js';
+import { Container, Sprite, Texture } from 'pixi.js';
 import type { Actor, ActorFrame, ShownCell } from '@undatio/core';
-import { facingOf, groundOf, lowestEdge, posedPart, shownCell, stageFacing, wholeBody, type StandingFrame } from '@undatio/core/internal';
+import { facingOf, groundHeight, groundOf, posedPart, shownCell, stageFacing, wholeBody, type StandingFrame } from '@undatio/core/internal';
 import type { CellTextures } from './cellTextures';
 import { FlashFilter } from './flashFilter';
-import { aboveGround } from './aboveGround';
+import { GroundMask } from './groundMask';
 
 interface Part {
   readonly id: string;
@@ -18,8 +18,7 @@ export class ActorFigure {
   readonly view = new Container();
   /** Where its foot is, turned and squashed about that. */
   private readonly standing = new Container();
-  /** Everything above the ground, while it is sunk. */
-  private above: Graphics | undefined;
+  private readonly mask = new GroundMask(this.standing);
   /** Its parts, with the middle of its foot as their origin: what a body turns and is squashed about. */
   private readonly body = new Container();
   private readonly parts: readonly Part[];
@@ -91,7 +90,7 @@ export class ActorFigure {
     standing.angle = frame.rotation;
     standing.scale.set(frame.scaleX, frame.scaleY);
     standing.alpha = frame.alpha;
-    this.hideBelow(this.groundY(frame));
+    this.mask.hideBelow(this.groundY(frame), this.view);
     this.showCell(frame);
     for (const part of this.parts) this.movePart(part, frame);
     const whole = posedPart(this.actor.poses, wholeBody, frame.pose, this.facing);
@@ -102,27 +101,9 @@ export class ActorFigure {
     if (flashing !== this.body.filters?.length > 0) this.body.filters = flashing ? [this.flash] : [];
   }
 
-  /** Height of the ground below which nothing of it is shown; undefined while it is not sunk. */
+  /** The height of the ground that hides its lower part; undefined while it is not sunk. */
   groundY(frame: ActorFrame): number | undefined {
-    if (frame.sunk <= 0) return undefined;
-    const { restY, lift, actor, facing } = this;
-    return restY + lift + frame.y - frame.sunk + actor.height / 2 + lowestEdge(actor, frame, facing);
-  }
-
-  private hideBelow(ground: number | undefined): void {
-    if (ground === undefined) {
-      if (!this.above) return;
-      this.standing.mask = null;
-      this.above.destroy();
-      this.above = undefined;
-      return;
-    }
-    if (!this.above) {
-      this.above = aboveGround();
-      this.view.addChild(this.above);
-      this.standing.mask = this.above;
-    }
-    this.above.position.set(this.restX, ground);
+    return frame.sunk > 0 ? groundHeight(this.restY + this.lift, this.actor, frame, this.facing) : undefined;
   }
 
   /** A clip or a look takes the place of picture and parts. */

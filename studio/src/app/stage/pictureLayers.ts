@@ -1,6 +1,6 @@
-import { Container, Sprite, type Graphics, type Texture } from 'pixi.js';
+import { Container, Sprite, type Texture } from 'pixi.js';
 import type { ActorFrame, Frame } from '@undatio/core';
-import { aboveGround } from './aboveGround';
+import { GroundMask } from './groundMask';
 
 /** Where a body stands: the middle of its foot when it is at rest. */
 export interface Standing {
@@ -19,10 +19,8 @@ export class PictureLayers {
   readonly ground = new Container();
   readonly behind = new Container();
   readonly over = new Container();
-  private readonly kept: Sprite[] = [];
+  private readonly kept: { readonly sprite: Sprite; readonly mask: GroundMask }[] = [];
   private used = 0;
-  /** What hides the pictures on bodies that have sunk into the ground, by their sprites. */
-  private readonly masks = new Map<Sprite, Graphics>();
 
   constructor(private readonly textures: ReadonlyMap<string, Texture>) {}
 
@@ -37,12 +35,14 @@ export class PictureLayers {
     grounds: readonly (number | undefined)[] = [],
   ): void {
     this.used = 0;
-    for (const sprite of this.masks.keys()) this.unmask(sprite);
     // Pictures that cover lie under those that add.
     for (const blend of [0, 1]) this.showThose(blend, frame, bodies, stands, grounds);
-    for (let i = this.used; i < this.kept.length; i++) this.kept[i].visible = false;
+    for (const { sprite, mask } of this.kept.slice(this.used)) {
+      sprite.visible = false;
+      mask.hideBelow(undefined, this.over);
+    }
     // What a crowded frame needed is not kept for ever.
-    if (this.kept.length > 2 * this.used + spare) for (const sprite of this.kept.splice(this.used + spare)) sprite.destroy();
+    if (this.kept.length > 2 * this.used + spare) for (const { sprite } of this.kept.splice(this.used + spare)) sprite.destroy();
   }
 
   /** How many sprites are kept, shown or not. */
@@ -50,18 +50,9 @@ export class PictureLayers {
     return this.kept.length;
   }
 
-  private unmask(sprite: Sprite): void {
-    sprite.mask = null;
-    this.masks.get(sprite)?.destroy();
-    this.masks.delete(sprite);
-  }
-
-  private mask(sprite: Sprite, layer: Container, ground: number): void {
-    const above = aboveGround();
-    above.y = ground;
-    layer.addChild(above);
-    sprite.mask = above;
-    this.masks.set(sprite, above);
+  private keep(): { readonly sprite: Sprite; readonly mask: GroundMask } {
+    const sprite = new Sprite({ anchor: 0.5 });
+    return { sprite, mask: new GroundMask(sprite) };
   }
 
   private showThose(
@@ -75,7 +66,7 @@ export class PictureLayers {
     for (let i = 0; i < pictures.count; i++) {
       if (pictures.blend[i] !== blend) continue;
       const texture = this.textures.get(pictures.picture[i]);
-      const sprite = (this.kept[this.used++] ??= new Sprite({ anchor: 0.5 }));
+      const { sprite, mask } = (this.kept[this.used++] ??= this.keep());
       sprite.visible = texture !== undefined;
       if (!texture) continue;
       sprite.texture = texture;
@@ -96,8 +87,7 @@ export class PictureLayers {
       // Added in the frame's order: later pictures lie over earlier ones.
       const layer = layers[pictures.layer[i]];
       layer.addChild(sprite);
-      const ground = party === 0 ? undefined : grounds[party - 1];
-      if (ground !== undefined) this.mask(sprite, layer, ground);
+      mask.hideBelow(party === 0 ? undefined : grounds[party - 1], layer);
     }
   }
 }
